@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drafting
+    # The primitives of a display list. Lengths in mm of paper, angles in radians unless said, y up.
+    module Ink
+      # A line: points [[x, y], ...]; width mm; dash: mm on/off list or nil; tone: colour as "#rrggbb"; closed.
+      Line = Struct.new(:points, :width, :dash, :tone, :closed, :layer, keyword_init: true)
+      # An arc of an ellipse: centre, rx, ry, rotation, from, to (parameter, counter-clockwise).
+      Arc = Struct.new(:centre, :rx, :ry, :rotation, :from, :to, :width, :dash, :tone, :layer, keyword_init: true) do
+        def at(angle)
+          c = Math.cos(rotation)
+          s = Math.sin(rotation)
+          a = rx * Math.cos(angle)
+          b = ry * Math.sin(angle)
+          [centre[0] + (a * c) - (b * s), centre[1] + (a * s) + (b * c)]
+        end
+
+        def closed? = to - from > (2 * Math::PI) - 1e-7
+      end
+      # A filled polygon (arrowheads, shading).
+      Fill = Struct.new(:points, :tone, :layer, keyword_init: true)
+      # One line of lettering: height of capitals in mm; angle in degrees; anchor :start, :middle or :end on the base line.
+      Text = Struct.new(:x, :y, :height, :string, :angle, :anchor, :tone, :layer, keyword_init: true)
+
+      INK = '#1c2b3a'
+      BLACK = '#000000'
+      OCHRE = '#a8690f'
+
+      module_function
+
+      def line(*points, width: 0.25, **more) = Line.new(points: points, width: width, **more)
+
+      # A filled 30 degree arrowhead (DIM-06): width = 2 L tan 15.
+      def arrow(tip, direction, length, **more)
+        l = Math.hypot(*direction)
+        ux = direction[0] / l
+        uy = direction[1] / l
+        half = length * Math.tan(Math::PI / 12)
+        back = [tip[0] - (ux * length), tip[1] - (uy * length)]
+        Fill.new(points: [tip, [back[0] - (uy * half), back[1] + (ux * half)], [back[0] + (uy * half), back[1] - (ux * half)]], **more)
+      end
+
+      def text(x, y, string, height: 3.5, angle: 0.0, anchor: :start, **more)
+        Text.new(x: x, y: y, string: string, height: height, angle: angle, anchor: anchor, **more)
+      end
+
+      # Box [x0, y0, x1, y1] of a primitive.
+      def box(item)
+        case item
+        when Text then text_box(item)
+        when Arc then Projection::Stroke.new(shape: :arc, centre: item.centre, rx: item.rx, ry: item.ry, rotation: item.rotation, from: item.from, to: item.to).box
+        else
+          xs, ys = item.points.transpose
+          [xs.min, ys.min, xs.max, ys.max]
+        end
+      end
+
+      def text_box(item)
+        w = Lettering.width(item.string, item.height)
+        from = { start: 0.0, middle: -w / 2, end: -w }.fetch(item.anchor || :start)
+        a = (item.angle || 0.0) * Math::PI / 180
+        c = Math.cos(a)
+        s = Math.sin(a)
+        corners = [[from, -0.3 * item.height], [from + w, -0.3 * item.height], [from + w, item.height], [from, item.height]].map do |u, v|
+          [item.x + (u * c) - (v * s), item.y + (u * s) + (v * c)]
+        end
+        xs, ys = corners.transpose
+        [xs.min, ys.min, xs.max, ys.max]
+      end
+    end
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # Cells as plain data and back. A cell's key is "kind/id" ("meta" has no id).
+    module Cells
+      KINDS = { 'meta' => Meta, 'binding' => Binding, 'sheet' => Sheet, 'view' => View, 'dimension' => Dimension, 'note' => Note }.freeze
+
+      module_function
+
+      def key(cell)
+        kind = KINDS.key(cell.class)
+        kind == 'meta' ? kind : "#{kind}/#{cell.id}"
+      end
+
+      # Cell from a key and a hash with string keys. Raises KeyError for a kind or field it doesn't know.
+      def from(key, hash)
+        type = KINDS.fetch(key.split('/')[0])
+        unknown = hash.keys.map(&:to_s) - type.members.map(&:to_s)
+        raise KeyError, "#{key}: unknown field #{unknown[0]}" unless unknown.empty?
+
+        Ractor.make_shareable(type.new(**hash.to_h { |k, v| [k.to_sym, v] }))
+      end
+
+      def plain(cell) = cell.to_h.transform_keys(&:to_s)
+    end
+  end
+end

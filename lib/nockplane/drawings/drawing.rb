@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # A drawing: an immutable set of cells by key. The only way to another one is #apply with an Edit.
+    class Drawing
+      FORMAT = 'drawing/1'
+
+      attr_reader :cells
+
+      def initialize(cells)
+        @cells = cells
+        Ractor.make_shareable(self)
+      end
+
+      # From JSON data as #to_h gives. Raises KeyError.
+      def self.from_h(data)
+        raise KeyError, "this is a #{data['nockplane'].inspect}, not a #{FORMAT}" unless data['nockplane'] == FORMAT
+
+        new(data['cells'].to_h { |key, hash| [key, Cells.from(key, hash)] })
+      end
+
+      def self.of(*cells) = new(cells.flatten.to_h { |c| [Cells.key(c), c] })
+      def to_h = { 'nockplane' => FORMAT, 'cells' => @cells.transform_values { |c| Cells.plain(c) } }
+
+      def meta = @cells.fetch('meta')
+      def bindings = all(Binding)
+      def sheets = all(Sheet)
+      def views = all(View)
+      def dimensions = all(Dimension)
+      def notes = all(Note)
+      def binding(id) = @cells["binding/#{id}"]
+      def sheet(id) = @cells["sheet/#{id}"]
+      def view(id) = @cells["view/#{id}"]
+      def dimension(id) = @cells["dimension/#{id}"]
+      def standard = Drafting::Standard.new(meta.standard)
+
+      def dimensions_of(view_id) = dimensions.select { |d| d.view == view_id }
+      def views_on(sheet_id) = views.select { |v| v.sheet == sheet_id }
+
+      # View frame of a view: named, or folded out of its parent's (PRJ-02).
+      def frame(view)
+        return Projection::ViewFrame.named(view.orientation) unless view.kind == 'projected'
+
+        frame(view(view.parent)).folded(*Folding::STEPS.fetch(view.direction), first_angle: standard.first_angle?)
+      end
+
+      def scale(view) = view.scale || sheet(view.sheet).scale
+
+      # Ids of views folded out of this one, directly or through others.
+      def descendants(id)
+        children = views.select { |v| v.parent == id }.map(&:id)
+        children + children.flat_map { |c| descendants(c) }
+      end
+
+      # The drawing after an edit, or a Refusal.
+      def apply(edit) = edit.apply(self)
+
+      # A free id such as "d7".
+      def next_id(prefix, taken = [])
+        used = @cells.keys.filter_map { |k| k[%r{/#{prefix}(\d+)\z}, 1]&.to_i } + taken.filter_map { |t| t[/\A#{prefix}(\d+)\z/, 1]&.to_i }
+        "#{prefix}#{(used.max || 0) + 1}"
+      end
+
+      def ==(other) = other.is_a?(Drawing) && @cells == other.cells
+
+      private
+
+      def all(type) = @cells.each_value.grep(type)
+    end
+  end
+end

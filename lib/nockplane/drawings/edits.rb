@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # The things a person does to a drawing, each as a function that makes the Edit (or a Refusal).
+    module Edits
+      module_function
+
+      # Moves a view by dx, dy mm of paper; projected views keep their alignment and children come along.
+      def move_view(drawing, id, dx, dy)
+        view = drawing.view(id) or return Refusal.new("there is no view #{id}", ["view/#{id}"])
+        dx, dy = Folding.allowed(view, dx, dy)
+        Edit.put("move #{view.name}", moved(view, dx, dy), followers(drawing, id, dx, dy))
+      end
+
+      def followers(drawing, id, dx, dy)
+        drawing.views.select { |v| v.parent == id }.flat_map do |child|
+          fx, fy = Folding.follows(child, dx, dy)
+          [moved(child, fx, fy), *followers(drawing, child.id, fx, fy)]
+        end
+      end
+
+      # style: hidden, visible or shaded; scale: factor or nil for the sheet's.
+      def restyle_view(drawing, id, style: nil, scale: :keep)
+        view = drawing.view(id) or return Refusal.new("there is no view #{id}", ["view/#{id}"])
+        return Refusal.new("style '#{style}' is not known; use hidden, visible or shaded", ["view/#{id}"]) if style && !%w[hidden visible shaded].include?(style)
+
+        Edit.put("restyle #{view.name}", view.dup.tap do |v|
+          v.style = style if style
+          v.scale = scale unless scale == :keep
+        end)
+      end
+
+      # Takes a view away with the views folded out of it and their dimensions.
+      def remove_view(drawing, id)
+        view = drawing.view(id) or return Refusal.new("there is no view #{id}", ["view/#{id}"])
+        views = [id, *drawing.descendants(id)]
+        keys = views.map { |v| "view/#{v}" } + drawing.dimensions.select { |d| views.include?(d.view) }.map { |d| "dimension/#{d.id}" }
+        Edit.new("delete #{view.name}", keys.to_h { |k| [k, nil] })
+      end
+
+      def move_dimension(drawing, id, place)
+        dimension = drawing.dimension(id) or return Refusal.new("there is no dimension #{id}", ["dimension/#{id}"])
+        Edit.put('move a dimension', dimension.dup.tap do |d|
+          d.place = place
+          d.pinned = true
+        end)
+      end
+
+      def remove(drawing, key)
+        return Refusal.new("there is no #{key}", [key]) unless drawing.cells[key] && key.match?(%r{\A(dimension|note)/})
+
+        Edit.new("delete a #{key.split('/')[0]}", key => nil)
+      end
+
+      def add_note(drawing, sheet, text, x, y)
+        text = text.to_s.strip
+        return Refusal.new('a note needs words', []) if text.empty?
+        return Refusal.new('a note has at most 2000 characters', []) if text.size > 2000
+
+        Edit.put('add a note', Note.new(id: drawing.next_id('n'), sheet: sheet, text: text, x: x, y: y))
+      end
+
+      # Changes of an existing note: text, or a move by dx, dy mm.
+      def change_note(drawing, id, text: nil, dx: 0.0, dy: 0.0)
+        note = drawing.cells["note/#{id}"] or return Refusal.new("there is no note #{id}", ["note/#{id}"])
+        return Refusal.new('a note needs words; delete it instead', ["note/#{id}"]) if text && text.strip.empty?
+
+        Edit.put(text ? 'change a note' : 'move a note', note.dup.tap do |n|
+          n.text = text.strip[0, 2000] if text
+          n.x += dx
+          n.y += dy
+        end)
+      end
+
+      def moved(view, dx, dy)
+        view.dup.tap do |v|
+          v.x += dx
+          v.y += dy
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,105 @@
+# frozen_string_literal: true
+
+require 'cgi'
+
+module Nockplane
+  module Formats
+    # SVG 1.1 of a Scene: 1 user unit = 1 mm, y flipped once per number. Every group carries its owner's cell key in data-owner
+    # and its layer names as classes. Text is escaped; nothing in it can run script.
+    class Svg
+      FONT_FAMILY = 'osifont'
+
+      # standalone: with the XML head and the font embedded, for download.
+      def self.write(scene, standalone: false) = new(scene, standalone).write
+
+      def initialize(scene, standalone)
+        @scene = scene
+        @standalone = standalone
+        @out = +''
+      end
+
+      def write
+        @out << %(<?xml version="1.0" encoding="UTF-8"?>\n) if @standalone
+        @out << %(<svg xmlns="http://www.w3.org/2000/svg" class="sheet" width="#{num(@scene.width)}mm" height="#{num(@scene.height)}mm" ) \
+             << %(viewBox="0 0 #{num(@scene.width)} #{num(@scene.height)}" font-family="#{FONT_FAMILY}" fill="none" stroke-linecap="butt" stroke-linejoin="round">)
+        @out << "<title>#{escape(@scene.title)}</title>"
+        font if @standalone
+        @out << %(<rect class="paper" width="#{num(@scene.width)}" height="#{num(@scene.height)}" fill="#ffffff"/>)
+        @scene.groups.each { |g| group(g) }
+        @out << '</svg>'
+      end
+
+      private
+
+      def font
+        data = [File.binread(Drafting::Lettering::FONT)].pack('m0')
+        @out << "<style>@font-face{font-family:#{FONT_FAMILY};src:url(data:font/ttf;base64,#{data})}</style>"
+      end
+
+      def group(group)
+        state = group.state ? %( data-state="#{escape(group.state)}") : ''
+        @out << %(<g data-owner="#{escape(group.owner)}"#{state}>)
+        group.items.each { |item| send(item.class.name.split('::').last.downcase, item) }
+        @out << '</g>'
+      end
+
+      def line(item)
+        d = item.points.each_with_index.map { |(x, y), i| "#{i.zero? ? 'M' : 'L'}#{num(x)} #{num(flip(y))}" }.join
+        stroke(item.closed ? "#{d}Z" : d, item)
+      end
+
+      def arc(item)
+        return stroke(full(item), item) if item.closed?
+
+        a = item.at(item.from)
+        b = item.at(item.to)
+        large = item.to - item.from > Math::PI ? 1 : 0
+        stroke("M#{num(a[0])} #{num(flip(a[1]))}#{arc_to(item, large, b)}", item)
+      end
+
+      # A closed ellipse as two halves.
+      def full(item)
+        a = item.at(item.from)
+        b = item.at(item.from + Math::PI)
+        "M#{num(a[0])} #{num(flip(a[1]))}#{arc_to(item, 0, b)}#{arc_to(item, 0, a)}Z"
+      end
+
+      # y is flipped, so counter-clockwise in the core is sweep 0 here and rotation changes sign.
+      def arc_to(item, large, to)
+        "A#{num(item.rx)} #{num(item.ry)} #{num(-item.rotation * 180 / Math::PI)} #{large} 0 #{num(to[0])} #{num(flip(to[1]))}"
+      end
+
+      def stroke(d, item)
+        dash = item.dash ? %( stroke-dasharray="#{item.dash.map { |v| num(v) }.join(' ')}") : ''
+        @out << %(<path class="l-#{slug(item.layer)}" d="#{d}" stroke="#{item.tone || Drafting::Ink::BLACK}" stroke-width="#{num(item.width)}"#{dash}/>)
+      end
+
+      def fill(item)
+        tone = item.tone || Drafting::Ink::BLACK
+        points = item.points.map { |x, y| "#{num(x)},#{num(flip(y))}" }.join(' ')
+        # Shading gets a hair of its own colour, so that neighbours leave no gap when drawn with smooth edges.
+        edge = item.layer == 'shade' ? %( stroke="#{tone}" stroke-width="0.06") : ''
+        @out << %(<polygon class="l-#{slug(item.layer)}" points="#{points}" fill="#{tone}"#{edge}/>)
+      end
+
+      def text(item)
+        x = num(item.x)
+        y = num(flip(item.y))
+        turn = item.angle.zero? ? '' : %( transform="rotate(#{num(-item.angle)} #{x} #{y})")
+        anchor = item.anchor == :start ? '' : %( text-anchor="#{item.anchor}")
+        @out << %(<text class="l-#{slug(item.layer)}" x="#{x}" y="#{y}" font-size="#{num(Drafting::Lettering.font_size(item.height))}" ) \
+             << %(fill="#{item.tone || Drafting::Ink::BLACK}"#{anchor}#{turn}>#{escape(item.string)}</text>)
+      end
+
+      def flip(y) = @scene.height - y
+      def slug(layer) = layer.to_s.tr(' ', '-')
+      def escape(text) = CGI.escapeHTML(text.to_s.gsub(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/, ''))
+
+      # At most four decimals, no trailing zeros, never "-0".
+      def num(value)
+        text = format('%.4f', value).sub(/\.?0+\z/, '')
+        text == '-0' ? '0' : text
+      end
+    end
+  end
+end

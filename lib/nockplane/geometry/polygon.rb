@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Geometry
+    # Plain measures of polygons given as vertex ids over coordinate arrays.
+    module Polygon
+      module_function
+
+      # Signed area in mm2, positive when counter-clockwise.
+      def area(ids, us, vs)
+        sum = 0.0
+        b = ids[-1]
+        ids.each do |a|
+          sum += (us[b] * vs[a]) - (us[a] * vs[b])
+          b = a
+        end
+        sum * 0.5
+      end
+
+      # Is the point (u, v) inside, by crossings of a ray towards +u?
+      def around?(ids, us, vs, u, v)
+        inside = false
+        b = ids[-1]
+        ids.each do |a|
+          if (vs[a] <= v) != (vs[b] <= v)
+            at = us[a] + ((us[b] - us[a]) * (v - vs[a]) / (vs[b] - vs[a]))
+            inside = !inside if at > u
+          end
+          b = a
+        end
+        inside
+      end
+    end
+  end
+end

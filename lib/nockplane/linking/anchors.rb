@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Linking
+    # Finds the model dimension an adopted dimension stands for in another revision: by name first, by likeness with a clear
+    # margin second, else adrift with ranked proposals. Never guesses silently.
+    module Anchors
+      # status :kept, :retied or :adrift; found: ModelDimension or nil; proposals: [ModelDimension], best first.
+      Resolution = Struct.new(:status, :found, :proposals)
+
+      # Likeness is a cost: 0 the same, 1 at the limit. A match must cost less than LIMIT and the next at least MARGIN more.
+      LIMIT = 0.5
+      MARGIN = 0.3
+      # Relative difference of value, and place as part of the model's diagonal, that make a cost of 1.
+      VALUE_SPAN = 0.1
+      PLACE_SPAN = 0.03
+
+      module_function
+
+      def resolve(dimension, model)
+        named = model.dimension(dimension.dimension)
+        return Resolution.new(:kept, named, []) if named && standing?(named, model.solid)
+
+        ranked = ranked(dimension.snapshot, model)
+        best, next_best = ranked
+        if best && best[0] < LIMIT && (next_best.nil? || next_best[0] - best[0] >= MARGIN)
+          Resolution.new(:retied, best[1], [])
+        else
+          Resolution.new(:adrift, nil, ranked.first(3).map(&:last))
+        end
+      end
+
+      # Do all its faces exist, whole or cut in pieces?
+      def standing?(dimension, solid)
+        names = solid.facets.each_with_object({}) do |f, h|
+          [f.face.name, *f.face.aliases].each { |n| h[n] = h[n.split('~')[0]] = true }
+        end
+        dimension.faces.all? { |n| names[n] }
+      end
+
+      # [[cost, ModelDimension], ...] of the same kind that still stand, best first.
+      def ranked(snapshot, model)
+        box = model.solid.box
+        diagonal = Geometry::Vec.distance(box[0, 3], box[3, 3])
+        model.dimensions.select { |d| d.kind.to_s == snapshot['kind'] && standing?(d, model.solid) }
+             .map { |d| [cost(snapshot, d, diagonal), d] }.sort_by { |c, d| [c, d.id] }
+      end
+
+      def cost(snapshot, dimension, diagonal)
+        value = (snapshot['value'] - dimension.value).abs / [snapshot['value'].abs, 1e-6].max / VALUE_SPAN
+        place = [%w[from from], %w[to to]].map { |a, b| Geometry::Vec.distance(snapshot[a], dimension[b]) }.max / diagonal / PLACE_SPAN
+        turn = snapshot['axis'] && dimension.axis && !Geometry::Vec.parallel?(snapshot['axis'], dimension.axis, 1e-3) ? 1.0 : 0.0
+        [value, place].max + turn
+      end
+    end
+  end
+end

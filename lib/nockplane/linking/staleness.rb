@@ -1,0 +1,128 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Linking
+    # Compares what a drawing shows with the revisions its bindings stand for, and makes the edit that catches up.
+    # latest: ->(model id) giving the latest revision number.
+    class Staleness
+      # A number that moved: the dimension's cell id, what it is called, old and new words.
+      Number = Struct.new(:dimension, :label, :old, :new)
+      # One view behind its model: from and to revision; looks: does the picture differ; numbers; losing: ids of dimensions
+      # that would go adrift; retied: ids that would be tied again by likeness.
+      Behind = Struct.new(:view, :from, :to, :looks, :numbers, :losing, :retied)
+      # A sheet's title block behind: [[field, old, new], ...].
+      Fields = Struct.new(:sheet, :from, :to, :changes)
+      # A dimension that lost its geometry; proposals: ids of model dimensions like it.
+      Adrift = Struct.new(:dimension, :view, :words, :proposals)
+
+      def initialize(drawing, source, latest)
+        @drawing = drawing
+        @source = source
+        @latest = latest
+      end
+
+      # Revision a binding stands for now.
+      def target(binding_id)
+        binding = @drawing.binding(binding_id)
+        binding.follow ? @latest.call(binding.model) : binding.pinned
+      end
+
+      # [Behind] of all views that look different or whose numbers moved.
+      def behind = @behind ||= @drawing.views.filter_map { |v| compare(v) }
+
+      # [Fields]
+      def fields = @fields ||= @drawing.sheets.filter_map { |s| compare_fields(s) }
+
+      # [Adrift] at the revisions shown now.
+      def adrift
+        @adrift ||= @drawing.dimensions.filter_map do |d|
+          view = @drawing.view(d.view)
+          resolution = Anchors.resolve(d, model(view.binding, view.revision))
+          next if resolution.status == :kept
+
+          Adrift.new(d, view, Drawings::Measure.words(@drawing.standard, d.snapshot).to_s, (resolution.proposals + [resolution.found]).compact.map(&:id))
+        end
+      end
+
+      def current? = behind.empty? && fields.empty? && adrift.empty?
+
+      # { cell key => "behind" or "adrift" } for the scene.
+      def states
+        behind.to_h { |b| ["view/#{b.view.id}", 'behind'] }.merge(adrift.to_h { |a| ["dimension/#{a.dimension.id}", 'adrift'] })
+      end
+
+      # Edit that brings views (by id; nil: all) to their target revisions, or a Refusal when there is nothing to do.
+      def update(view_ids = nil)
+        views = @drawing.views.select { |v| view_ids.nil? || view_ids.include?(v.id) }
+        changed = views.reject { |v| v.revision == target(v.binding) }
+        dimensions = changed.flat_map { |v| @drawing.dimensions_of(v.id).filter_map { |d| caught_up(d, v) } }
+        sheets = @drawing.sheets.select { |s| s.revision != target(s.binding) && all_reached?(s, views) }
+        cells = changed.map { |v| v.dup.tap { |x| x.revision = target(v.binding) } } + dimensions + sheets.map { |s| s.dup.tap { |x| x.revision = target(s.binding) } }
+        return Drawings::Refusal.new('everything chosen shows the latest revision already', views.map { |v| "view/#{v.id}" }) if cells.empty?
+
+        Drawings::Edit.put(update_label(changed), cells)
+      end
+
+      private
+
+      def model(binding_id, revision) = @source.model(@drawing.binding(binding_id).model, revision)
+
+      def update_label(views)
+        views.size == 1 ? "update #{views[0].name} to revision #{target(views[0].binding)}" : "update #{views.size} views"
+      end
+
+      def all_reached?(sheet, views)
+        @drawing.views_on(sheet.id).all? { |v| v.revision == target(v.binding) || views.include?(v) }
+      end
+
+      def compare(view)
+        to = target(view.binding)
+        return nil if to == view.revision
+
+        numbers, losing, retied = compare_dimensions(view, to)
+        looks = digest(view, view.revision) != digest(view, to)
+        Behind.new(view, view.revision, to, looks, numbers, losing, retied) if looks || !numbers.empty? || !losing.empty?
+      end
+
+      def digest(view, revision)
+        id = @drawing.binding(view.binding).model
+        @source.linework(id, revision, @drawing.frame(view)).digest(hidden: view.style == 'hidden')
+      end
+
+      def compare_dimensions(view, to)
+        numbers = []
+        losing = []
+        retied = []
+        @drawing.dimensions_of(view.id).each do |d|
+          next unless Anchors.resolve(d, model(view.binding, view.revision)).status == :kept
+
+          resolution = Anchors.resolve(d, model(view.binding, to))
+          losing << d.id if resolution.status == :adrift
+          retied << d.id if resolution.status == :retied
+          old, new = [d.snapshot, resolution.found && Drawings::Measure.snapshot(resolution.found)].map { |s| s && Drawings::Measure.words(@drawing.standard, s).to_s }
+          numbers << Number.new(d.id, d.dimension, old, new) if new && new != old
+        end
+        [numbers, losing, retied]
+      end
+
+      # The dimension with what it measures at the view's target, nil when it is adrift there.
+      def caught_up(dimension, view)
+        found = Anchors.resolve(dimension, model(view.binding, target(view.binding))).found or return nil
+        dimension.dup.tap do |d|
+          d.dimension = found.id
+          d.snapshot = Drawings::Measure.snapshot(found)
+        end
+      end
+
+      def compare_fields(sheet)
+        to = target(sheet.binding)
+        return nil if to == sheet.revision
+
+        old = model(sheet.binding, sheet.revision).properties
+        new = model(sheet.binding, to).properties
+        changes = (Drawings::SceneBuilder::PROPERTY_FIELDS & (old.keys | new.keys)).reject { |k| old[k] == new[k] }.map { |k| [k, old[k], new[k]] }
+        Fields.new(sheet, sheet.revision, to, changes) unless changes.empty?
+      end
+    end
+  end
+end

@@ -1,0 +1,128 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # Evaluates a recipe: parameters, then feature after feature. Every feature prefix is kept in the cache it is given,
+    # so that editing a late feature rebuilds only what follows it.
+    class Builder
+      # A prefix cache bounded in entries; oldest go first. Holds plain shareable values.
+      class Prefixes
+        def initialize(limit = 200)
+          @limit = limit
+          @kept = {}
+          @lock = Mutex.new
+        end
+
+        def fetch(key)
+          found = @lock.synchronize { @kept.delete(key).tap { |v| @kept[key] = v if v } }
+          return found if found
+
+          yield.tap { |value| @lock.synchronize { (@kept[key] = value) && (@kept.size > @limit) && @kept.shift } }
+        end
+      end
+
+      # Outcome of one feature: the solid after it, its dimensions, threads, warnings.
+      Step = Struct.new(:solid, :dimensions, :threads, :warnings)
+
+      # The Model of a Recipe. refine as in Solids::Discretise. Raises RecipeFault naming feature, line and reason.
+      def self.build(recipe, refine: 1, cache: Prefixes.new) = new(recipe, refine, cache).model
+
+      def initialize(recipe, refine, cache)
+        @recipe = recipe
+        @refine = refine
+        @cache = cache
+      end
+
+      def model
+        @scope = Scope.of(@recipe)
+        steps = run
+        solid = steps.reverse.map(&:solid).find { |s| s } or raise RecipeFault, Fault.new(@recipe.line('features'), 'features', 'every feature is switched off; nothing is left')
+        solid = Naming.resolve(solid)
+        warnings = steps.flat_map(&:warnings) + piece_warnings(solid)
+        Model.new(solid: solid, values: @scope.values, parameters: listed_parameters, dimensions: present(steps.flat_map(&:dimensions)),
+                  threads: steps.map(&:threads).reduce({}, :merge), warnings: warnings, properties: @recipe.properties, name: @recipe.name,
+                  features: @recipe.features.map { |f| [f['id'], f['type'], f['active'] != false] })
+      end
+
+      private
+
+      def run
+        key = "#{KERNEL_VERSION}:#{@refine}"
+        body = nil
+        @recipe.features.each_with_index.filter_map do |feature, i|
+          next if feature['active'] == false
+
+          key = Digest::SHA256.hexdigest("#{key}|#{i}|#{feature.to_json}|#{used_values(feature)}|#{parameter_paths(feature)}")
+          step = @cache.fetch(key) { Ractor.make_shareable(step(feature, i, body)) }
+          body = step.solid
+          step
+        end
+      end
+
+      # Values and tolerances of all parameters that the feature's text mentions, directly or through others.
+      def used_values(feature)
+        text = feature.to_json
+        @recipe.parameters.select { |p| text.include?(p.name) }.map { |p| [p.name, @scope.values[p.name], p.tolerance] }.to_json
+      end
+
+      def parameter_paths(feature) = @recipe.parameters.any? { |p| feature.to_json.include?(p.name) } ? @recipe.parameters.map(&:path).hash : 0
+
+      def step(feature, index, body)
+        path = "features[#{index}]"
+        made = Features.make(Fields.new(@recipe, @scope, feature, path), body, @refine)
+        warnings = []
+        solid = combine(made, body, path, warnings)
+        check_hit(made, solid, path)
+        Step.new(solid, made.dimensions, made.threads, warnings)
+      rescue Solids::Boolean::OpenResult => e
+        fault(path, "the solid can't be closed: #{e.message}")
+      rescue Geometry::ZeroVector
+        fault(path, 'a face of this feature has no area; check its sizes')
+      end
+
+      def combine(made, body, path, warnings)
+        return union_all(made.tools) if body.nil?
+
+        result = batches(made.tools).reduce(body) do |solid, tool|
+          made.cut? ? Solids::Boolean.difference(solid, tool) : Solids::Boolean.union(solid, tool)
+        end
+        fault(path, 'nothing is left of the part after this cut; make it smaller or move it') if result.empty?
+        warnings << "#{path}: '#{made.placement.instances[0].name}' does not touch the rest of the part" if !made.cut? && result.shells.size > body.shells.size
+        result
+      end
+
+      def union_all(tools) = batches(tools).reduce { |a, b| Solids::Boolean.union(a, b) }
+
+      # Compounds of tools whose boxes don't meet, so that a pattern is one boolean (three times faster at 225 holes).
+      def batches(tools)
+        groups = []
+        tools.each do |t|
+          home = groups.find { |g| g.none? { |o| boxes_meet?(o.box, t.box) } }
+          home ? home << t : groups << [t]
+        end
+        groups.map { |g| Solids::Mesh.compound(g) }
+      end
+
+      def boxes_meet?(a, b) = 3.times.all? { |k| a[k] <= b[k + 3] + 1e-6 && a[k + 3] >= b[k] - 1e-6 }
+
+      def check_hit(made, solid, path)
+        names = solid.facets.each_with_object({}) { |f, h| [f.face.name, *f.face.aliases].each { |n| h[n] = true } }
+        missed = made.expected_faces.reject { |_, faces| faces.any? { |n| names[n] } }.keys
+        return if missed.empty?
+
+        fault(path, "#{missed.first(4).join(', ')} #{missed.size == 1 ? 'misses' : 'miss'} the part; move it onto the material or change its size")
+      end
+
+      # Dimensions whose faces exist under their plain or split name.
+      def present(dimensions) = dimensions.uniq(&:id)
+
+      def piece_warnings(solid)
+        n = solid.shells.size
+        n > 1 ? ["the part is in #{n} separate pieces"] : []
+      end
+
+      def listed_parameters = @recipe.parameters.map { |p| p.to_h_with(@scope.values[p.name]) }
+      def fault(path, reason) = raise(RecipeFault, Fault.new(@recipe.line(path), "#{path} (#{@recipe.features[path[/\d+/].to_i]['id']})", reason))
+    end
+  end
+end

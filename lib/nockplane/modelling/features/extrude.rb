@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    module Features
+      # A profile moved along the sketch plane's normal: boss (away from the plane) or cut (into the material behind it).
+      class Extrude < Feature
+        KEYS = %w[operation profile depth through both_ways reverse start_chamfer end_chamfer start_round end_round].freeze
+
+        def expected_faces
+          cut? ? @placement.instances.to_h { |i| [i.name, @profile.outlines[0].pieces.map { |p| "#{i.name}/side.#{p.name}" }] } : {}
+        end
+
+        def dimensions
+          frame = first.frame
+          found = profile_dimensions(@profile, frame, @to)
+          found << depth_dimension(frame) if @f.key?('depth') && !(cut? && @f.flag('reverse'))
+          found + rim_dimensions + pattern_dimensions
+        end
+
+        protected
+
+        def anchor_face = "side.#{@profile.outlines[0].pieces[0].name}"
+
+        private
+
+        def read
+          @f.only(*COMMON, *Placement::KEYS, *KEYS)
+          @f.fault('operation', 'the first feature must be a boss; there is nothing to cut yet') if cut? && @body.nil?
+          @placement = Placement.new(@f, @body, spin: true)
+          @profile = Profile.new(@f.part('profile'))
+          @from, @to = extent
+          rims = %w[start end].to_h { |e| [:"#{e}_rim", rim(e)] }
+          @tools = @placement.instances.map do |i|
+            Solids::Prism.new(i.name, i.frame, @profile.outlines, @from, @to, refine: @refine, **rims).solid
+          end
+        end
+
+        def extent
+          depth = @f.flag('through') ? nil : @f.size('depth')
+          @f.fault('through', 'only cuts go through; give a boss a depth') if depth.nil? && !cut?
+          return both_ways(depth) if @f.flag('both_ways')
+
+          # A cut goes into the material, behind the plane it is sketched on, unless reversed.
+          behind = cut? ^ @f.flag('reverse')
+          depth ||= through_depth(behind ? first.frame.flipped : first.frame)
+          behind ? [-depth, 0.0] : [0.0, depth]
+        end
+
+        def both_ways(depth)
+          return [-depth / 2, depth / 2] if depth
+
+          [-through_depth(first.frame.flipped), through_depth(first.frame)]
+        end
+
+        def rim(which)
+          chamfer = @f.optional_size("#{which}_chamfer")
+          round = @f.optional_size("#{which}_round")
+          return nil unless chamfer || round
+
+          @f.fault("#{which}_round", 'the rim is both rounded and chamfered; keep one') if chamfer && round
+          rim = Solids::Prism::Rim.new(chamfer ? :chamfer : :round, chamfer || round)
+          check_rim(rim, "#{which}_#{rim.kind}")
+          rim
+        end
+
+        def check_rim(rim, field)
+          @f.fault(field, "#{rim.size} mm is more than the depth of #{@to - @from} mm") if rim.size >= @to - @from
+          @profile.outlines.each_with_index do |o, i|
+            outline = i.zero? ? o.ccw : o.cw
+            outline.corners.each do |c|
+              next if c.smooth?
+
+              arc = [c.piece, outline.pieces[outline.pieces.index(c.piece) - 1]].any?(&:arc?)
+              @f.fault(field, "the rim has a sharp corner at an arc ('#{c.piece.name}'); round that corner of the profile first") if arc
+            end
+            tight = outline.pieces.find { |p| p.arc? && p.turn.positive? && p.radius <= rim.size + 1e-6 }
+            @f.fault(field, "#{rim.size} mm does not fit inside the arc '#{tight.name}' of radius #{tight.radius.round(3)} mm") if tight
+            short = outline.corners.zip(outline.corners.rotate).find { |a, b| !a.piece.arc? && folded?(a, b, rim.size) }
+            @f.fault(field, "#{rim.size} mm uses up the edge '#{short[0].piece.name}'; use a smaller size") if short
+          end
+        end
+
+        def folded?(a, b, size)
+          p = a.inset(size)
+          q = b.inset(size)
+          along = [b.point[0] - a.point[0], b.point[1] - a.point[1]]
+          ((q[0] - p[0]) * along[0]) + ((q[1] - p[1]) * along[1]) <= 1e-9
+        end
+
+        def depth_dimension(frame)
+          u, v = @profile.outlines[0].corners[0].point
+          # A blind cut runs from the face it stands on to its floor.
+          blind = cut? && !@f.flag('both_ways') && @f.raw('on').to_s.include?('/')
+          faces = blind ? [@f.raw('on'), 'end.start'] : ['end.start', 'end.end']
+          dimension(@f, 'depth', :linear, faces, value: @to - @from, from: frame.point(u, v, @from), to: frame.point(u, v, @to),
+                                                 axis: frame.x, count: 1)
+        end
+
+        def rim_dimensions
+          %w[start_chamfer end_chamfer start_round end_round].filter_map do |field|
+            next unless @f.key?(field)
+
+            which, kind = field.split('_')
+            piece = @profile.outlines[0].pieces[0]
+            at = first.frame.point(*piece.at(0.5), which == 'end' ? @to : @from)
+            dimension(@f, field, kind == 'round' ? :tube_radius : :chamfer, ["#{kind}.#{which}.#{piece.name}"],
+                      value: @f.size(field), from: at, to: at, centre: at, axis: first.frame.z)
+          end
+        end
+      end
+    end
+  end
+end

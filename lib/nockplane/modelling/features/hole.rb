@@ -1,0 +1,147 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    module Features
+      # A drilled hole into the plane it stands on: plain, counterbored, countersunk or tapped; through, or blind with a
+      # drill point (120 degrees as drawn, standards.md DIM-28; 180 makes a flat floor).
+      # Faces: wall, floor or point, counterbore.wall, counterbore.floor, countersink.
+      class Hole < Feature
+        KEYS = %w[kind diameter depth through point_angle counterbore_diameter counterbore_depth countersink_diameter
+                  countersink_angle thread thread_depth chamfer].freeze
+        KINDS = %w[plain counterbored countersunk tapped].freeze
+
+        def operation = 'cut'
+        def expected_faces = @placement.instances.to_h { |i| [i.name, ["#{i.name}/wall"]] }
+        def threads = @thread ? @placement.instances.to_h { |i| ["#{i.name}/wall", @thread] } : {}
+
+        def dimensions
+          frame = first.frame
+          all = { count: @placement.count, axis: frame.z, centre: frame.origin }
+          found = [main_dimension(frame, all)]
+          found << depth_dimension(frame) unless @through
+          found.concat(entry_dimensions(frame, all))
+          found + pattern_dimensions
+        end
+
+        protected
+
+        def anchor_face = 'wall'
+
+        private
+
+        def read
+          @f.only(*COMMON, *Placement::KEYS, *KEYS)
+          @f.fault('type', 'the first feature must be a boss; there is nothing to drill yet') if @body.nil?
+          @kind = @f.choice('kind', KINDS, 'plain')
+          @thread = tapped
+          @r = (@thread ? @thread.minor : @f.size('diameter')) / 2
+          @placement = Placement.new(@f, @body, spin: false)
+          @through = @f.flag('through')
+          @depth = @through ? through_depth(first.frame.flipped) : @f.size('depth')
+          outline = Solids::Outline.new(pieces)
+          @tools = @placement.instances.map { |i| Solids::Turned.new(i.name, i.frame.flipped, outline, refine: @refine).solid }
+        end
+
+        def tapped
+          return nil unless @kind == 'tapped'
+
+          Threads.find(@f.raw('thread').to_s) or
+            @f.fault('thread', "'#{@f.raw('thread')}' is not in the table; use #{Threads::COARSE.keys.join(', ')}")
+        end
+
+        # Half outline from the entry down: u is depth, v radius.
+        def pieces
+          at = [0.0, 0.0]
+          found = []
+          go = lambda do |name, to|
+            found << Solids::Piece.new(name, at, to) unless (at[0] - to[0]).abs < 1e-12 && (at[1] - to[1]).abs < 1e-12
+            at = to
+          end
+          go.call('entry', [0.0, entry_radius])
+          walls(go)
+          go.call('wall', [@depth, @r])
+          tip(go)
+          go.call('axis', [0.0, 0.0])
+          found
+        end
+
+        def entry_radius
+          case @kind
+          when 'counterbored' then @cb_r = wider('counterbore_diameter') / 2
+          when 'countersunk' then @cs_r = wider('countersink_diameter') / 2
+          else @f.key?('chamfer') ? @r + @f.size('chamfer') : @r
+          end
+        end
+
+        def wider(field)
+          d = @f.size(field)
+          @f.fault(field, "#{d} mm is not wider than the hole of #{(2 * @r).round(4)} mm") if d <= 2 * @r
+          d
+        end
+
+        def walls(go)
+          case @kind
+          when 'counterbored'
+            @cb_depth = @f.size('counterbore_depth')
+            shallow('counterbore_depth', @cb_depth)
+            go.call('counterbore.wall', [@cb_depth, @cb_r])
+            go.call('counterbore.floor', [@cb_depth, @r])
+          when 'countersunk'
+            @cs_angle = @f.degrees('countersink_angle', 90.0)
+            @f.fault('countersink_angle', "#{@cs_angle}°; from 30° to 170° is needed") unless @cs_angle.between?(30, 170)
+            @cs_depth = (@cs_r - @r) / Math.tan(@cs_angle * Math::PI / 360)
+            shallow('countersink_diameter', @cs_depth)
+            go.call('countersink', [@cs_depth, @r])
+          else
+            go.call('chamfer', [@f.size('chamfer'), @r]) if @f.key?('chamfer')
+          end
+        end
+
+        def shallow(field, depth)
+          @f.fault(field, "reaches #{depth.round(3)} mm deep and the hole only #{@depth.round(3)} mm") if depth >= @depth
+        end
+
+        def tip(go)
+          angle = @f.degrees('point_angle', 120.0)
+          @f.fault('point_angle', "#{angle}°; from 60° to 180° is needed") unless angle.between?(60, 180)
+          return go.call('floor', [@depth, 0.0]) if @through || angle > 179.9
+
+          go.call('point', [@depth + (@r / Math.tan(angle * Math::PI / 360)), 0.0])
+        end
+
+        def main_dimension(frame, all)
+          return dimension(@f, 'thread', :diameter, ['wall'], **across(frame, @thread.major / 2, 0), **all, value: @thread.major, prefix: @thread.name) if @thread
+
+          dimension(@f, 'diameter', :diameter, ['wall'], **across(frame, @r, 0), **all, value: 2 * @r)
+        end
+
+        def depth_dimension(frame)
+          dimension(@f, 'depth', :depth, ['wall'], value: @depth, from: frame.point(@r, 0, 0), to: frame.point(@r, 0, -@depth), axis: frame.x, centre: frame.origin)
+        end
+
+        def entry_dimensions(frame, all)
+          found = []
+          if @cb_r
+            found << dimension(@f, 'counterbore_diameter', :diameter, ['counterbore.wall'], **across(frame, @cb_r, 0), **all, value: 2 * @cb_r)
+            found << dimension(@f, 'counterbore_depth', :depth, ['counterbore.floor'], value: @cb_depth, axis: frame.x, centre: frame.origin,
+                                                                                        from: frame.point(@cb_r, 0, 0), to: frame.point(@cb_r, 0, -@cb_depth))
+          end
+          found.concat(sink_dimensions(frame, all)) if @cs_r
+          found
+        end
+
+        def sink_dimensions(frame, all)
+          apex = frame.point(0, 0, -@cs_r / Math.tan(@cs_angle * Math::PI / 360))
+          found = [dimension(@f, 'countersink_diameter', :diameter, ['countersink'], **across(frame, @cs_r, 0), **all, value: 2 * @cs_r)]
+          return found unless @f.key?('countersink_angle')
+
+          found << dimension(@f, 'countersink_angle', :angle, ['countersink'], value: @cs_angle, centre: apex, axis: frame.y,
+                                                                               from: frame.point(@cs_r, 0, 0), to: frame.point(-@cs_r, 0, 0))
+        end
+
+        def across(frame, radius, level) = { from: frame.point(-radius, 0, level), to: frame.point(radius, 0, level) }
+      end
+    end
+  end
+end

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # A size that lives in the model. kind: :linear, :diameter, :turned_diameter, :radius, :depth, :angle or :pitch_circle.
+    # id: feature path of the field ("pockets.diameter"); parameter: its name when one parameter gives it, else nil;
+    # path: place of the editable value in the recipe text, nil when only an expression gives it; value in mm or degrees;
+    # tolerance: text or nil; count: how many equal features; prefix: text before the value ("M5 ..."), or nil;
+    # faces: names that anchor it; from, to: model points it runs between; axis: model direction of a diameter's axis
+    # (or the plane normal of an angle); centre: model point of a diameter, radius or angle's vertex.
+    ModelDimension = Struct.new(:id, :feature, :kind, :value, :unit, :parameter, :path, :tolerance, :count, :prefix,
+                                :faces, :from, :to, :axis, :centre, keyword_init: true) do
+      def label = id.tr('_', ' ').tr('.', ' ')
+      def editable? = !path.nil?
+
+      def direction
+        Geometry::Vec.unit(Geometry::Vec.sub(to, from))
+      end
+    end
+  end
+end

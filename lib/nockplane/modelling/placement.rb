@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # Where a feature stands: base plane or planar face, place, turn, and pattern; gives one frame per instance.
+    class Placement
+      BASES = {
+        'xy' => Geometry::Frame.new([0, 0, 0], [0, 0, 1], [1, 0, 0]),
+        'xz' => Geometry::Frame.new([0, 0, 0], [0, -1, 0], [1, 0, 0]),
+        'yz' => Geometry::Frame.new([0, 0, 0], [1, 0, 0], [0, 1, 0])
+      }.freeze
+      KEYS = %w[on offset at turn pattern].freeze
+      # name: "pockets[3]"; frame: at the instance's own place.
+      Instance = Struct.new(:name, :frame)
+
+      attr_reader :base, :instances, :pattern
+
+      # body: the solid so far (for faces by name); spin: instances of a circular pattern turn with it.
+      def initialize(fields, body, spin:)
+        @f = fields
+        @body = body
+        @spin = spin
+        @base = base_frame
+        @at = @f.point('at', [0.0, 0.0])
+        @turn = @f.degrees('turn', 0.0) * Math::PI / 180
+        @instances = @f.key?('pattern') ? patterned : [Instance.new(@f.id, framed(@at, @turn))]
+      end
+
+      def count = @instances.size
+
+      # Radius (mm) and centre [u, v] of a circular pattern with a pitch circle, else nil.
+      attr_reader :pitch
+
+      private
+
+      def framed(at, turn) = @base.moved(*at).turned(turn)
+
+      def base_frame
+        on = @f.raw('on') || 'xy'
+        frame = BASES[on] || face_frame(on)
+        @f.key?('offset') ? frame.moved(0, 0, @f.length('offset')) : frame
+      end
+
+      def face_frame(name)
+        face = @body&.face(name)
+        unless face
+          known = @body ? @body.faces.select { |f| f.surface.plane? }.map(&:name).first(12).join(', ') : ''
+          @f.fault('on', "there is no face '#{name}' here; use xy, xz, yz#{" or one of #{known}" unless known.empty?}")
+        end
+        @f.fault('on', "the face '#{name}' is not plane") unless face.surface.plane?
+        Placement.on_plane(@body.facets_of(name)[0])
+      end
+
+      # Frame of a planar facet: outward z, origin at the foot of the model origin, x along model X (or Y where X is square to it).
+      def self.on_plane(facet)
+        n = facet.normal
+        Geometry::Frame.new(Geometry::Vec.scale(n, facet.d), n, n[0].abs > 0.9 ? [0, 1, 0] : [1, 0, 0])
+      end
+
+      def patterned
+        part = @f.part('pattern')
+        part.choice('kind', %w[circular linear]) == 'circular' ? circular(part) : linear(part)
+      end
+
+      def circular(part)
+        part.only('kind', 'count', 'pitch_circle', 'centre', 'start', 'angle')
+        n = part.count('count')
+        centre = part.point('centre', [0.0, 0.0])
+        start = part.degrees('start', 0.0)
+        total = part.degrees('angle', 360.0)
+        part.fault('angle', "#{total}°; from -360° to 360°, and not 0, is needed") if total.zero? || total.abs > 360
+        step = total.abs == 360 ? total / n : total / [n - 1, 1].max
+        pitch = part.optional_size('pitch_circle')
+        @pitch = pitch && { radius: pitch / 2, centre: centre, fields: part }
+        Array.new(n) { |i| Instance.new("#{@f.id}[#{i + 1}]", circular_frame(centre, pitch, (start + (step * i)) * Math::PI / 180)) }
+      end
+
+      def circular_frame(centre, pitch, angle)
+        return @base.turned(angle, *centre).moved(*@at).turned(@turn) if @spin && pitch.nil?
+
+        arm = pitch ? [pitch / 2, 0.0] : [@at[0] - centre[0], @at[1] - centre[1]]
+        c = Math.cos(angle)
+        s = Math.sin(angle)
+        framed([centre[0] + (arm[0] * c) - (arm[1] * s), centre[1] + (arm[0] * s) + (arm[1] * c)], @spin ? @turn + angle : @turn)
+      end
+
+      def linear(part)
+        part.only('kind', 'columns', 'rows', 'column_spacing', 'row_spacing', 'centred')
+        columns = part.count('columns', 1)
+        rows = part.count('rows', 1)
+        part.fault('columns', "#{columns} x #{rows} instances; at most 2000") if columns * rows > 2000
+        du = columns > 1 ? part.length('column_spacing') : 0.0
+        dv = rows > 1 ? part.length('row_spacing') : 0.0
+        part.fault('column_spacing', '0 mm puts the instances on top of each other') if (columns > 1 && du.zero?) || (rows > 1 && dv.zero?)
+        first = part.flag('centred') ? [@at[0] - (du * (columns - 1) / 2), @at[1] - (dv * (rows - 1) / 2)] : @at
+        @grid = { du: du, dv: dv, fields: part }
+        rows.times.flat_map do |r|
+          columns.times.map do |c|
+            Instance.new("#{@f.id}[#{rows > 1 ? "#{c + 1},#{r + 1}" : c + 1}]", framed([first[0] + (du * c), first[1] + (dv * r)], @turn))
+          end
+        end
+      end
+
+      public
+
+      # { du:, dv:, fields: } of a linear pattern, else nil.
+      attr_reader :grid
+    end
+  end
+end

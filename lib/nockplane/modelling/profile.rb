@@ -1,0 +1,176 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # Turns the `profile` of a feature into outlines (outer first) in the sketch plane, and tells which sizes it has.
+    # Kinds: circle, rectangle, polygon, slot, free, stepped (for revolve). Names of pieces become names of faces.
+    class Profile
+      # A size of a profile: field, kind, names of the pieces measured, and two points [u, v] it runs between.
+      Size = Struct.new(:field, :kind, :pieces, :from, :to, :value, keyword_init: true)
+
+      KINDS = %w[circle rectangle polygon slot free stepped].freeze
+
+      attr_reader :outlines, :sizes
+
+      # fields: Fields of the profile; at: [u, v] of its origin; turn: radians.
+      def initialize(fields, at: [0.0, 0.0], turn: 0.0)
+        @f = fields
+        @sizes = []
+        kind = @f.choice('kind', KINDS)
+        @outlines = [Solids::Outline.new(place(send(kind), at, turn))]
+        place_sizes(at, turn)
+        add_inner(at, turn)
+        check
+      end
+
+      private
+
+      def line(name, from, to) = Solids::Piece.new(name, from, to)
+
+      def size(field, kind, pieces, from, to)
+        @sizes << Size.new(field: @f.path_of(field), kind: kind, pieces: pieces, from: from, to: to,
+                           value: Math.hypot(to[0] - from[0], to[1] - from[1]))
+      end
+
+      def circle
+        @f.only('kind', 'diameter', 'inner')
+        r = @f.size('diameter') / 2
+        size('diameter', :diameter, ['rim'], [-r, 0.0], [r, 0.0])
+        [Solids::Piece.new('rim', [r, 0.0], [r, 0.0], [0.0, 0.0], 2 * Math::PI)]
+      end
+
+      def rectangle
+        @f.only('kind', 'width', 'height', 'centred', 'corner_radius', 'corner_chamfer', 'inner')
+        w = @f.size('width')
+        h = @f.size('height')
+        u0, v0 = @f.flag('centred', default: true) ? [-w / 2, -h / 2] : [0.0, 0.0]
+        p = [[u0, v0], [u0 + w, v0], [u0 + w, v0 + h], [u0, v0 + h]]
+        size('width', :linear, %w[left right], p[0], p[1])
+        size('height', :linear, %w[bottom top], p[1], p[2])
+        names = %w[bottom right top left]
+        all_corners(names.each_index.map { |i| line(names[i], p[i], p[(i + 1) % 4]) })
+      end
+
+      def polygon
+        @f.only('kind', 'sides', 'across_flats', 'diameter', 'corner_radius', 'corner_chamfer', 'inner')
+        n = @f.count('sides')
+        @f.fault('sides', "#{n} sides; 3 to 60 make a polygon") unless n.between?(3, 60)
+        flats = @f.optional_size('across_flats')
+        r = flats ? flats / 2 / Math.cos(Math::PI / n) : @f.size('diameter') / 2
+        p = Array.new(n) { |i| ((2 * Math::PI * i / n) - (Math::PI / n) - (Math::PI / 2)).then { |a| [r * Math.cos(a), r * Math.sin(a)] } }
+        size('across_flats', :linear, ['flat1', "flat#{(n / 2) + 1}"], [0.0, -flats / 2], [0.0, flats / 2]) if flats && n.even?
+        all_corners(Array.new(n) { |i| line("flat#{i + 1}", p[i], p[(i + 1) % n]) })
+      end
+
+      # length: between the centres of the ends; along u.
+      def slot
+        @f.only('kind', 'length', 'width', 'inner')
+        l = @f.size('length') / 2
+        r = @f.size('width') / 2
+        size('width', :linear, %w[bottom top], [0.0, -r], [0.0, r])
+        size('length', :centres, %w[end.left end.right], [-l, 0.0], [l, 0.0])
+        [line('bottom', [-l, -r], [l, -r]), Solids::Piece.new('end.right', [l, -r], [l, r], [l, 0.0], Math::PI),
+         line('top', [l, r], [-l, r]), Solids::Piece.new('end.left', [-l, r], [-l, -r], [-l, 0.0], Math::PI)]
+      end
+
+      def all_corners(pieces)
+        kind = @f.key?('corner_chamfer') ? 'corner_chamfer' : 'corner_radius'
+        return pieces unless @f.key?(kind)
+
+        value = @f.size(kind)
+        treated = Corners.apply(pieces, pieces.each_index.to_h { |i| [i, [kind == 'corner_radius' ? :round : :chamfer, value]] }) { |why| @f.fault(kind, why) }
+        first = treated.find { |p| p.name.include?('+') }
+        @sizes << Size.new(field: @f.path_of(kind), kind: kind == 'corner_radius' ? :radius : :chamfer, pieces: [first.name], from: first.centre || first.from, to: first.at(0.5), value: value)
+        treated
+      end
+
+      # start [u, v] and edges, each to a point, straight or about a centre; the last edge closes to the start.
+      def free
+        @f.only('kind', 'start', 'edges', 'inner')
+        start = @f.point('start')
+        edges = @f.parts('edges')
+        @f.fault('edges', "#{edges.size} edges; a closed profile needs at least 2") if edges.size < 2
+        treatments = {}
+        from = start
+        pieces = edges.each_with_index.map do |e, i|
+          e.only('name', 'to', 'centre', 'turn', 'round', 'chamfer')
+          to = i == edges.size - 1 ? e.point('to', start) : e.point('to')
+          treatments[i] = [:round, e.size('round')] if e.key?('round')
+          treatments[i] = [:chamfer, e.size('chamfer')] if e.key?('chamfer')
+          piece = free_piece(e, i, from, to)
+          from = to
+          piece
+        end
+        @f.fault('edges', "ends at #{from} and starts at #{start}; the last edge must come back to the start") unless same?(from, start)
+        @f.fault('edges', 'two edges have one name; names of edges name the faces') unless pieces.map(&:name).uniq.size == pieces.size
+        Corners.apply(pieces, treatments) { |why| @f.fault('edges', why) }
+      end
+
+      def free_piece(edge, index, from, to)
+        name = edge.raw('name') || "e#{index + 1}"
+        edge.fault('name', "'#{name}' is not a name; use small letters, digits, _ and .") unless name.to_s.match?(/\A[a-z][a-z0-9_.]{0,39}\z/)
+        edge.fault('to', 'the edge has no length') if same?(from, to)
+        return line(name, from, to) unless edge.key?('centre')
+
+        centre = edge.point('centre')
+        radii = [from, to].map { |p| Math.hypot(p[0] - centre[0], p[1] - centre[1]) }
+        edge.fault('centre', "is #{radii[0].round(4)} mm from the start of the arc and #{radii[1].round(4)} mm from its end; they must be equal") if (radii[0] - radii[1]).abs > 1e-3
+        Solids::Piece.new(name, from, to, centre, arc_turn(edge.choice('turn', %w[left right], 'left'), from, to, centre))
+      end
+
+      def arc_turn(way, from, to, centre)
+        turn = Math.atan2(to[1] - centre[1], to[0] - centre[0]) - Math.atan2(from[1] - centre[1], from[0] - centre[0])
+        turn += 2 * Math::PI while turn <= 1e-9
+        way == 'left' ? turn : turn - (2 * Math::PI)
+      end
+
+      # Steps of a turned part along u, each a diameter and a length, on an optional bore.
+      def stepped
+        result = Stepped.new(@f)
+        @sizes.concat(result.sizes)
+        result.pieces
+      end
+
+      def add_inner(at, turn)
+        return unless @f.key?('inner')
+
+        @f.parts('inner').each_with_index do |part, i|
+          own = part.point('at', [0.0, 0.0]) if part.key?('at')
+          inner = Profile.new(part.without('at'), at: moved(own || [0.0, 0.0], at, turn), turn: turn)
+          prefix = "inner#{i + 1}"
+          @outlines << Solids::Outline.new(inner.outlines[0].pieces.map { |p| p.dup.tap { |q| q.name = "#{prefix}.#{p.name}" } })
+          @sizes.concat(inner.sizes.map { |s| s.dup.tap { |q| q.pieces = s.pieces.map { |n| "#{prefix}.#{n}" } } })
+        end
+      end
+
+      def check
+        @outlines.each do |o|
+          crossing = o.crossing or next
+          @f.fault(nil, "the profile crosses or touches itself: '#{crossing[0]}' meets '#{crossing[1]}'; move a point so that edges only meet at their ends")
+        end
+        @f.fault(nil, 'the profile encloses no area') if @outlines[0].area.abs < 1e-6
+      end
+
+      def place(pieces, at, turn)
+        pieces.map { |p| Solids::Piece.new(p.name, moved(p.from, at, turn), moved(p.to, at, turn), p.centre && moved(p.centre, at, turn), p.turn) }
+      end
+
+      def place_sizes(at, turn)
+        @sizes.each do |s|
+          s.from = moved(s.from, at, turn)
+          s.to = moved(s.to, at, turn)
+        end
+      end
+
+      def moved(p, at, turn)
+        return [p[0] + at[0], p[1] + at[1]] if turn.zero?
+
+        c = Math.cos(turn)
+        s = Math.sin(turn)
+        [at[0] + (p[0] * c) - (p[1] * s), at[1] + (p[0] * s) + (p[1] * c)]
+      end
+
+      def same?(a, b) = (a[0] - b[0]).abs < 1e-6 && (a[1] - b[1]).abs < 1e-6
+    end
+  end
+end

@@ -1,0 +1,132 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # A recipe as read: identity, properties, parameters and features (plain hashes with their paths), and its source.
+    class Recipe
+      NAME = /\A[a-z][a-z0-9_]{0,39}\z/
+      MAX_PARAMETERS = 500
+      MAX_FEATURES = 300
+      UNITS = %w[mm deg count].freeze
+      FORMAT = 'recipe/1'
+
+      attr_reader :source, :name, :properties, :parameters, :features
+
+      # Raises RecipeFault listing every structural fault with its line.
+      def self.parse(text) = new(RecipeSource.new(text))
+
+      def initialize(source)
+        @source = source
+        @faults = []
+        check_top
+        @parameters = read_parameters.freeze
+        @features = read_features.freeze
+        raise RecipeFault, @faults unless @faults.empty?
+
+        @faults = nil
+        freeze
+      end
+
+      def text = @source.text
+      def digest = Digest::SHA256.hexdigest(text)
+      def line(path) = @source.line(path)
+      def parameter(name) = @parameters.find { |p| p.name == name }
+      def feature_ids = @features.map { |f| f['id'] }
+
+      # Recipe text with parameters set: { name => number or expression }. Raises RecipeFault for an unknown name.
+      def with_sizes(sizes)
+        sizes.reduce(self) do |recipe, (name, value)|
+          parameter = recipe.parameter(name) or
+            raise RecipeFault, Fault.new(nil, "parameters.#{name}", "there is no parameter '#{name}'; the recipe has #{recipe.parameters.map(&:name).join(', ')}")
+          Recipe.parse(recipe.source.with(parameter.path, value))
+        end
+      end
+
+      # Recipe with a literal at a path set (a feature's own number).
+      def with_value(path, value) = Recipe.parse(@source.with(path, value))
+
+      # Recipe with a feature switched on or off.
+      def with_feature(id, active)
+        index = feature_ids.index(id) or raise RecipeFault, Fault.new(nil, 'features', "there is no feature '#{id}'")
+        Recipe.parse(@source.with_key("features[#{index}]", 'active', active))
+      end
+
+      private
+
+      def fault(path, reason)
+        @faults << Fault.new(line(path), path, reason)
+        nil
+      end
+
+      def check_top
+        data = @source.data
+        raise RecipeFault, Fault.new(1, nil, 'a recipe is a list of "key: value" lines with a name and features') unless data.is_a?(Hash)
+
+        known = %w[nockplane name properties parameters features]
+        (data.keys - known).each { |k| fault(k, "unknown key '#{k}'; known here: #{known.join(', ')}") }
+        fault('nockplane', "format '#{data['nockplane']}' is not known; write #{FORMAT}") unless data['nockplane'] == FORMAT
+        @name = data['name'].to_s.strip.freeze
+        fault('name', 'a recipe needs a name, e.g. "name: Carousel"') if @name.empty?
+        @properties = (data['properties'] || {}).then { |p| p.is_a?(Hash) ? p : fault('properties', 'must be "key: value" lines') || {} }
+                                                .to_h { |k, v| [k.to_s, v.to_s] }.freeze
+      end
+
+      def read_parameters
+        given = @source.data['parameters'] || {}
+        return fault('parameters', 'must be "name: value" lines') || [] unless given.is_a?(Hash)
+
+        fault('parameters', "#{given.size} parameters; at most #{MAX_PARAMETERS} are read") if given.size > MAX_PARAMETERS
+        given.map { |name, spec| parameter_from(name, spec) }.compact
+      end
+
+      def parameter_from(name, spec)
+        path = "parameters.#{name}"
+        return fault(path, "'#{name}' is not a name; use small letters, digits and _, starting with a letter") unless NAME.match?(name)
+
+        unless spec.is_a?(Hash)
+          return Parameter.new(name: name, given: spec, unit: 'mm', path: path) if spec.is_a?(Numeric) || spec.is_a?(String)
+
+          return fault(path, 'needs a number, an expression, or value / unit / tolerance')
+        end
+        unknown = spec.keys - %w[value unit tolerance fit note]
+        return fault("#{path}.#{unknown[0]}", "unknown key '#{unknown[0]}'; known here: value, unit, tolerance, fit, note") unless unknown.empty?
+
+        detailed(name, path, spec)
+      end
+
+      def detailed(name, path, spec)
+        value = spec['value']
+        return fault(path, 'needs a value: a number or an expression') unless value.is_a?(Numeric) || value.is_a?(String)
+
+        unit = spec['unit'] || 'mm'
+        return fault("#{path}.unit", "unit '#{unit}' is not known; use #{UNITS.join(', ')}") unless UNITS.include?(unit)
+
+        tolerance = spec['fit'] || spec['tolerance']
+        tolerance &&= Tolerancing::Tolerance.parse(tolerance.to_s)
+        Parameter.new(name: name, given: value, unit: unit, tolerance: tolerance&.to_s, note: spec['note'], path: "#{path}.value")
+      rescue Tolerancing::UnreadableTolerance => e
+        fault(path, e.message)
+      end
+
+      def read_features
+        given = @source.data['features']
+        return fault('features', 'a recipe needs a list of features, the first one a boss') || [] unless given.is_a?(Array) && !given.empty?
+
+        fault('features', "#{given.size} features; at most #{MAX_FEATURES} are read") if given.size > MAX_FEATURES
+        seen = {}
+        given.each_with_index { |f, i| check_feature(f, "features[#{i}]", seen) }
+      end
+
+      def check_feature(feature, path, seen)
+        return fault(path, 'a feature is a set of "key: value" lines with id and type') unless feature.is_a?(Hash)
+
+        id = feature['id'].to_s
+        return fault("#{path}.id", "a feature needs an id of small letters, digits and _ (found '#{id}')") unless NAME.match?(id)
+        return fault("#{path}.id", "the id '#{id}' is used twice; ids name the faces, so each needs its own") if seen[id]
+
+        seen[id] = true
+        fault("#{path}.type", "feature type '#{feature['type']}' is not known; use #{Features::TYPES.keys.join(', ')}") unless Features::TYPES.key?(feature['type'])
+      end
+    end
+  end
+end

@@ -1,0 +1,121 @@
+# frozen_string_literal: true
+
+require 'psych'
+
+module Nockplane
+  module Modelling
+    # Recipe text as plain data (safe YAML: no tags, no aliases) that remembers the line and place of every value, so that
+    # faults name lines and an edited value is spliced into the text, leaving comments and layout alone.
+    class RecipeSource
+      MAX_BYTES = 256 * 1024
+      MAX_DEPTH = 12
+      MAX_NODES = 20_000
+
+      attr_reader :text, :data
+
+      # Raises RecipeFault for text that is too large, too deep, or not YAML.
+      def initialize(text)
+        @text = RecipeSource.checked(text)
+        @nodes = {}
+        @count = 0
+        document = Psych.parse(@text) or raise RecipeFault, Fault.new(1, nil, 'the recipe is empty; it needs a name and features')
+        @data = read(document.root, '', 0)
+        freeze
+      rescue Psych::SyntaxError => e
+        raise RecipeFault, Fault.new(e.line, nil, "not YAML: #{e.problem}#{" #{e.context}" if e.context}; check indentation, colons and brackets there")
+      end
+
+      def self.checked(text)
+        raise RecipeFault, Fault.new(nil, nil, "the recipe has #{text.bytesize} bytes; at most #{MAX_BYTES} are read") if text.bytesize > MAX_BYTES
+
+        text = text.dup.force_encoding(Encoding::UTF_8)
+        raise RecipeFault, Fault.new(nil, nil, 'the recipe is not UTF-8 text; save it as UTF-8') unless text.valid_encoding?
+
+        text.gsub("\r\n", "\n").freeze
+      end
+
+      # Line (from 1) of the value at a path such as "features[2].depth", or of its nearest parent that exists.
+      def line(path)
+        until path.empty?
+          return @nodes[path].start_line + 1 if @nodes[path]
+
+          path = path.sub(/(\.[^.\[]+|\[\d+\]|\A[^.\[]+)\z/, '')
+        end
+        1
+      end
+
+      def scalar?(path) = @nodes[path].is_a?(Psych::Nodes::Scalar)
+
+      # Text with the scalar at path replaced by value. Raises KeyError when there is none.
+      def with(path, value)
+        node = @nodes.fetch(path)
+        raise KeyError, "#{path} is not a single value" unless node.is_a?(Psych::Nodes::Scalar)
+
+        splice(node.start_line, node.start_column, node.end_line, node.end_column, scalar(value))
+      end
+
+      # Text with a key added to the mapping at path, after its first entry (or the key's value replaced when it exists).
+      def with_key(path, key, value)
+        return with("#{path}.#{key}", value) if @nodes["#{path}.#{key}"]
+
+        map = @nodes.fetch(path)
+        first_key, first = map.children[0, 2]
+        addition = map.style == Psych::Nodes::Mapping::FLOW ? ", #{key}: #{scalar(value)}" : "\n#{' ' * first_key.start_column}#{key}: #{scalar(value)}"
+        splice(first.end_line, first.end_column, first.end_line, first.end_column, addition)
+      end
+
+      private
+
+      def splice(line0, column0, line1, column1, insert)
+        lines = @text.lines
+        head = lines[0...line0].join + lines[line0][0...column0]
+        tail = (lines[line1] || '')[column1..].to_s + (lines[(line1 + 1)..] || []).join
+        head + insert + tail
+      end
+
+      def scalar(value)
+        case value
+        when Numeric, true, false then value.to_s
+        else value.to_s.match?(/\A[\w. +*\/()-]*\w[\w. +*\/()]*\z/) && !value.to_s.match?(/: |\A(true|false|null|yes|no|~)\z/i) ? value.to_s : value.to_s.to_json
+        end
+      end
+
+      def read(node, path, depth)
+        @count += 1
+        fault(node, path, "nested deeper than #{MAX_DEPTH} levels") if depth > MAX_DEPTH
+        fault(node, path, "more than #{MAX_NODES} values") if @count > MAX_NODES
+        @nodes[path] = node
+        case node
+        when Psych::Nodes::Mapping then mapping(node, path, depth)
+        when Psych::Nodes::Sequence then node.children.each_with_index.map { |c, i| read(c, "#{path}[#{i}]", depth + 1) }
+        when Psych::Nodes::Scalar then value(node, path)
+        else fault(node, path, 'aliases (*name) are not used in recipes; write the value out')
+        end
+      end
+
+      def mapping(node, path, depth)
+        node.children.each_slice(2).with_object({}) do |(key, child), hash|
+          fault(key, path, 'a key must be a plain word') unless key.is_a?(Psych::Nodes::Scalar)
+          fault(key, path, "the key '#{key.value}' stands twice; keep one") if hash.key?(key.value)
+          hash[key.value] = read(child, path.empty? ? key.value : "#{path}.#{key.value}", depth + 1)
+        end
+      end
+
+      def value(node, path)
+        fault(node, path, "the tag #{node.tag} is not used in recipes; write a plain value") if node.tag
+        return node.value if node.quoted
+
+        case node.value
+        when /\A[-+]?\d{1,12}\z/ then Integer(node.value, 10)
+        when /\A[-+]?(\d{1,12}\.\d*|\.\d+)([eE][-+]?\d{1,2})?\z/ then node.value.to_f
+        when 'true', 'yes' then true
+        when 'false', 'no' then false
+        when '', '~', 'null' then nil
+        else node.value
+        end
+      end
+
+      def fault(node, path, reason) = raise(RecipeFault, Fault.new(node.start_line + 1, path, reason))
+    end
+  end
+end

@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+require 'dentaku'
+
+module Nockplane
+  module Modelling
+    # The evaluated parameters of a recipe, and evaluation of expressions over them.
+    class Scope
+      MAX_LENGTH = 300
+      MAX_VALUE = 1e5 # mm or degrees; beyond this a drawing makes no sense
+
+      attr_reader :values
+
+      # Evaluates all parameters of the recipe. Raises RecipeFault with every unknown name, cycle and bad expression.
+      def self.of(recipe)
+        scope = new(recipe)
+        faults = recipe.parameters.filter_map { |p| scope.settle(p.name) }
+        raise RecipeFault, faults.uniq unless faults.empty?
+
+        scope
+      end
+
+      def initialize(recipe)
+        @recipe = recipe
+        @values = {}
+        @open = []
+        @failed = {}
+        @calculator = Dentaku::Calculator.new
+      end
+
+      # Evaluates one parameter and those it rests on. Returns nil, or the Fault.
+      def settle(name)
+        return nil if @values.key?(name)
+        return @failed[name] if @failed[name]
+
+        parameter = @recipe.parameter(name)
+        @open.push(name)
+        @values[name] = parameter.expression? ? evaluate(parameter.given, parameter.path) : within(parameter.given.to_f, parameter.path)
+        nil
+      rescue RecipeFault => e
+        @failed[name] = e.faults[0]
+      ensure
+        @open.pop if parameter
+      end
+
+      # Value of an expression as Float. Raises RecipeFault naming path and line.
+      def evaluate(expression, path)
+        fault(path, "the expression is longer than #{MAX_LENGTH} characters") if expression.length > MAX_LENGTH
+        names(expression, path).each { |n| need(n, path) }
+        result = @calculator.evaluate!(expression, @values)
+        fault(path, "'#{expression}' gives #{result.inspect}, a number is needed") unless result.is_a?(Numeric)
+        within(result.to_f, path)
+      rescue Dentaku::ZeroDivisionError, ZeroDivisionError
+        fault(path, "'#{expression}' divides by zero")
+      rescue Dentaku::Error, Math::DomainError, ArgumentError, TypeError => e
+        fault(path, "'#{expression}' can't be worked out: #{e.message.lines.first&.strip}")
+      end
+
+      private
+
+      def names(expression, path)
+        @calculator.dependencies(expression)
+      rescue Dentaku::Error, ArgumentError => e
+        fault(path, "'#{expression}' is not an expression: #{e.message.lines.first&.strip}")
+      end
+
+      def need(name, path)
+        unless @recipe.parameter(name)
+          near = DidYouMean::SpellChecker.new(dictionary: @recipe.parameters.map(&:name)).correct(name)[0]
+          fault(path, "unknown name '#{name}'#{near ? "; did you mean '#{near}'?" : '; add it to the parameters'}")
+        end
+        fault(path, "the expressions go in a circle: #{[*@open.drop_while { |n| n != name }, name].join(' → ')}; give one of them a number") if @open.include?(name)
+        fault(path, "rests on '#{name}', which has a fault of its own") if settle(name)
+      end
+
+      def within(value, path)
+        return value if value.finite? && value.abs <= MAX_VALUE
+
+        fault(path, "#{value} is out of range; sizes go up to #{MAX_VALUE.to_i} mm")
+      end
+
+      def fault(path, reason) = raise(RecipeFault, Fault.new(@recipe.line(path), path, reason))
+    end
+  end
+end

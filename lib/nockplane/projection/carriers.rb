@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # Puts straight image segments on common carrying lines, so that coincident ones are drawn once and the more important
+    # class wins (standards.md 3.4): segments of one direction (within 1e-6) and offset (within Tolerance::COINCIDENT).
+    class Carriers
+      # One piece of an edge in the image: Seen it came from, t range on it, whether visible, and its rank.
+      Segment = Struct.new(:seen, :t0, :t1, :visible, :rank, :x0, :y0, :x1, :y1, :carrier, :s0, :s1)
+
+      ANGLE = 1e-6
+
+      # Cuts from every segment what a segment of a better rank already covers.
+      # Returns Segments with carrier (an Integer) and their place s0 < s1 on it (mm).
+      def self.deduplicate(segments) = new(segments).call
+
+      def initialize(segments)
+        @segments = segments
+      end
+
+      def call
+        lay
+        groups = @segments.group_by(&:carrier)
+        groups.each_value.flat_map { |group| group.size == 1 ? group : thin(group) }
+      end
+
+      private
+
+      def lay
+        angles = @segments.map { |s| Math.atan2(s.y1 - s.y0, s.x1 - s.x0) % Math::PI }.map { |a| a > Math::PI - ANGLE ? a - Math::PI : a }
+        order = @segments.each_index.sort_by { |i| angles[i] }
+        carrier = 0
+        runs(order) { |a, b| angles[b] - angles[a] <= ANGLE }.each do |run|
+          c = Math.cos(angles[run[0]])
+          s = Math.sin(angles[run[0]])
+          offsets = run.to_h { |i| [i, (((@segments[i].y0 + @segments[i].y1) * c) - ((@segments[i].x0 + @segments[i].x1) * s)) / 2] }
+          runs(run.sort_by { |i| offsets[i] }) { |a, b| offsets[b] - offsets[a] <= Geometry::Tolerance::COINCIDENT }.each do |line|
+            line.each { |i| place(@segments[i], carrier, c, s) }
+            carrier += 1
+          end
+        end
+      end
+
+      def runs(order, &near) = order.slice_when { |a, b| !near.call(a, b) }
+
+      def place(segment, carrier, cos, sin)
+        segment.carrier = carrier
+        segment.s0 = (segment.x0 * cos) + (segment.y0 * sin)
+        segment.s1 = (segment.x1 * cos) + (segment.y1 * sin)
+      end
+
+      def thin(group)
+        covered = []
+        group.sort_by(&:rank).slice_when { |a, b| a.rank != b.rank }.flat_map do |same|
+          same.flat_map do |s|
+            from, to = [s.s0, s.s1].minmax
+            left = Intervals.rest(from, to, covered, Geometry::Tolerance::COINCIDENT)
+            covered = Intervals.union(covered << [from, to], 1e-9)
+            left.size == 1 && left[0] == [from, to] ? [s] : left.map { |a, b| cut(s, a, b) }
+          end
+        end
+      end
+
+      # The part of a segment between two places on its carrier.
+      def cut(s, a, b)
+        at = ->(place) { (place - s.s0) / (s.s1 - s.s0) }
+        p, q = [at[a], at[b]].sort
+        Segment.new(s.seen, s.t0 + ((s.t1 - s.t0) * p), s.t0 + ((s.t1 - s.t0) * q), s.visible, s.rank,
+                    s.x0 + ((s.x1 - s.x0) * p), s.y0 + ((s.y1 - s.y0) * p), s.x0 + ((s.x1 - s.x0) * q), s.y0 + ((s.y1 - s.y0) * q),
+                    s.carrier, s.s0 + ((s.s1 - s.s0) * p), s.s0 + ((s.s1 - s.s0) * q))
+      end
+    end
+  end
+end

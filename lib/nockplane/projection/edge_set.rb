@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # The edges of a solid, independent of a view: ends, the two facets, and what kind of edge it is.
+    # kind: :sharp, :smooth (tangent faces), or :inner (within one face: drawn only where it is a silhouette).
+    class EdgeSet
+      Edge = Struct.new(:a, :b, :f, :g, :kind, :circle)
+      # A circle in space: centre, unit axis, radius (mm).
+      Circle = Struct.new(:centre, :axis, :radius)
+
+      attr_reader :edges, :pieces
+
+      def initialize(solid)
+        @solid = solid
+        @edges = []
+        @circles = {}
+        collect
+        # Convex pieces of every facet, by facet index.
+        @pieces = solid.facets.map { |f| Solids::Triangulator.convex_pieces(solid, f) }
+        Ractor.make_shareable(self)
+      end
+
+      private
+
+      def collect
+        open = {}
+        @solid.facets.each_with_index do |facet, i|
+          facet.each_edge do |a, b|
+            back = (b << 32) | a
+            if (waiting = open[back]) && !waiting.empty?
+              add(b, a, waiting.pop, i)
+            else
+              (open[(a << 32) | b] ||= []) << i
+            end
+          end
+        end
+      end
+
+      def add(a, b, i, j)
+        f = @solid.facets[i].face
+        g = @solid.facets[j].face
+        return add_inner(a, b, i, j, f) if f.equal?(g) || f.name == g.name
+
+        kind = tangent?(a, b, i, j) ? :smooth : :sharp
+        return if kind == :smooth && f.surface.plane? && g.surface.plane?
+        return add_inner(a, b, i, j, f) if kind == :smooth && f.surface.coincident?(g.surface)
+
+        @edges << Edge.new(a, b, i, j, kind, circle(a, b, f, g))
+      end
+
+      def add_inner(a, b, i, j, face)
+        @edges << Edge.new(a, b, i, j, :inner, nil) unless face.surface.plane?
+      end
+
+      # Do the analytic surfaces meet without a crease in the middle of the edge?
+      def tangent?(a, b, i, j)
+        middle = Geometry::Vec.scale(Geometry::Vec.add(@solid.point(a), @solid.point(b)), 0.5)
+        Geometry::Vec.dot(outward(@solid.facets[i], middle), outward(@solid.facets[j], middle)) > 1 - Geometry::Tolerance::TANGENT
+      end
+
+      def outward(facet, point)
+        n = facet.face.surface.normal_at(point)
+        Geometry::Vec.dot(n, facet.normal).negative? ? Geometry::Vec.neg(n) : n
+      end
+
+      # The circle an edge is a chord of: both ends at one height and distance of a turned face's axis.
+      def circle(a, b, f, g)
+        surface = [f, g].map(&:surface).find(&:turned?) or return nil
+        p = @solid.point(a)
+        q = @solid.point(b)
+        axis = surface.axis
+        h = Geometry::Vec.dot(Geometry::Vec.sub(p, surface.origin), axis)
+        return nil if (Geometry::Vec.dot(Geometry::Vec.sub(q, surface.origin), axis) - h).abs > 1e-6
+
+        radius = surface.radial_distance(p)
+        return nil if (surface.radial_distance(q) - radius).abs > 1e-6 || radius < 1e-6
+
+        centre = Geometry::Vec.along(surface.origin, axis, h)
+        @circles[[*centre, *axis, radius].map { |x| (x * 1e5).round }] ||= Circle.new(centre.freeze, axis, radius).freeze
+      end
+    end
+  end
+end

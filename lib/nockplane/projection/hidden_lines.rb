@@ -1,0 +1,245 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # Which parts of a solid's edges are hidden in a view: front-facing convex pieces are occluders in a uniform image
+    # grid; every edge is clipped against the pieces in the cells under it, and hidden where it is farther.
+    # Grazing rule: an occluder whose boundary the edge lies on in the image covers only one side of the edge; an edge is
+    # hidden where both sides are covered. Hot: while loops and flat arrays (bench/ views).
+    class HiddenLines
+      PAD = Geometry::Tolerance::IMAGE
+      DEPTH = Geometry::Tolerance::DEPTH
+      FRONT = -1e-9
+
+      # One edge as seen: edge, class (:sharp, :smooth, :silhouette), hidden intervals of t (0..1 from a to b).
+      Seen = Struct.new(:edge, :kind, :hidden)
+
+      attr_reader :px, :py
+
+      def initialize(solid, edge_set, frame)
+        @solid = solid
+        @set = edge_set
+        @frame = frame
+      end
+
+      # [Seen] for every edge to draw.
+      def call
+        project
+        face_sides
+        build_grid
+        seen = []
+        @set.edges.each do |e|
+          kind = drawn_kind(e) or next
+          seen << Seen.new(e, kind, @front[e.f] || @front[e.g] ? hidden(e) : [[0.0, 1.0]])
+        end
+        seen
+      end
+
+      private
+
+      def project
+        rx, ry, rz = @frame.r
+        ux, uy, uz = @frame.u
+        dx, dy, dz = @frame.d
+        xs = @solid.xs
+        ys = @solid.ys
+        zs = @solid.zs
+        n = xs.size
+        @px = Array.new(n)
+        @py = Array.new(n)
+        @pz = Array.new(n)
+        i = 0
+        while i < n
+          x = xs[i]
+          y = ys[i]
+          z = zs[i]
+          @px[i] = (rx * x) + (ry * y) + (rz * z)
+          @py[i] = (ux * x) + (uy * y) + (uz * z)
+          @pz[i] = (dx * x) + (dy * y) + (dz * z)
+          i += 1
+        end
+      end
+
+      def face_sides
+        dx, dy, dz = @frame.d
+        @front = @solid.facets.map { |f| (f.nx * dx) + (f.ny * dy) + (f.nz * dz) < FRONT }
+      end
+
+      def drawn_kind(e)
+        turned = @front[e.f] != @front[e.g]
+        case e.kind
+        when :sharp then :sharp
+        when :smooth then turned ? :silhouette : :smooth
+        else turned ? :silhouette : nil
+        end
+      end
+
+      # Occluder pieces: flat list of image polygons with depth z = a x + b y + c.
+      def build_grid
+        @polys_x = []
+        @polys_y = []
+        @facet_of = []
+        @depth = []
+        @solid.facets.each_with_index do |f, i|
+          next unless @front[i]
+
+          plane = depth_plane(f)
+          @set.pieces[i].each do |ids|
+            @polys_x << ids.map { |k| @px[k] }
+            @polys_y << ids.map { |k| @py[k] }
+            @facet_of << i
+            @depth << plane
+          end
+        end
+        @stamp = Array.new(@polys_x.size, -1)
+        @turn = 0
+        fill_cells
+      end
+
+      def depth_plane(f)
+        nd = Geometry::Vec.dot(f.normal, @frame.d)
+        [-Geometry::Vec.dot(f.normal, @frame.r) / nd, -Geometry::Vec.dot(f.normal, @frame.u) / nd, f.d / nd]
+      end
+
+      def fill_cells
+        @x0, x1 = @px.minmax
+        @y0, y1 = @py.minmax
+        w = [x1 - @x0, 1e-6].max
+        h = [y1 - @y0, 1e-6].max
+        size = Math.sqrt(w * h / [@polys_x.size, 1].max)
+        @nx = (w / size).ceil.clamp(1, 500)
+        @ny = (h / size).ceil.clamp(1, 500)
+        @cw = w / @nx
+        @ch = h / @ny
+        @cells = Array.new(@nx * @ny)
+        @polys_x.each_index do |k|
+          i0, i1 = columns(*@polys_x[k].minmax)
+          j0, j1 = rows(*@polys_y[k].minmax)
+          j0.upto(j1) { |j| i0.upto(i1) { |i| (@cells[(j * @nx) + i] ||= []) << k } }
+        end
+      end
+
+      def columns(from, to)
+        [((from - PAD - @x0) / @cw).floor.clamp(0, @nx - 1), ((to + PAD - @x0) / @cw).floor.clamp(0, @nx - 1)]
+      end
+
+      def rows(from, to)
+        [((from - PAD - @y0) / @ch).floor.clamp(0, @ny - 1), ((to + PAD - @y0) / @ch).floor.clamp(0, @ny - 1)]
+      end
+
+      # Hidden intervals of t along the edge.
+      def hidden(e)
+        @ax = @px[e.a]
+        @ay = @py[e.a]
+        @az = @pz[e.a]
+        @bx = @px[e.b] - @ax
+        @by = @py[e.b] - @ay
+        @bz = @pz[e.b] - @az
+        @length = Math.sqrt((@bx * @bx) + (@by * @by))
+        return [] if @length < PAD
+
+        @left = []
+        @right = []
+        @turn += 1
+        walk(e)
+        gap = PAD / @length
+        Intervals.intersection(Intervals.union(@left, gap), Intervals.union(@right, gap))
+      end
+
+      # Visits the cells under the edge, column by column.
+      def walk(e)
+        i0, i1 = columns(*[@ax, @ax + @bx].minmax)
+        i = i0
+        while i <= i1
+          j0, j1 = rows(*heights(i))
+          j = j0
+          while j <= j1
+            cell = @cells[(j * @nx) + i]
+            cell&.each do |k|
+              next if @stamp[k] == @turn
+
+              @stamp[k] = @turn
+              f = @facet_of[k]
+              cover(k) unless f == e.f || f == e.g
+              return nil if @whole
+            end
+            j += 1
+          end
+          i += 1
+        end
+        nil
+      ensure
+        @whole = false
+      end
+
+      # Range of y that the edge has within column i.
+      def heights(i)
+        return [@ay, @ay + @by].minmax if @bx.abs < 1e-12
+
+        t0 = ((@x0 + (i * @cw) - PAD - @ax) / @bx).clamp(0.0, 1.0)
+        t1 = ((@x0 + ((i + 1) * @cw) + PAD - @ax) / @bx).clamp(0.0, 1.0)
+        [@ay + (@by * t0), @ay + (@by * t1)].minmax
+      end
+
+      # Clips the edge to piece k (Cyrus-Beck) and records where the piece is nearer.
+      def cover(k)
+        xs = @polys_x[k]
+        ys = @polys_y[k]
+        t0 = 0.0
+        t1 = 1.0
+        side = 0
+        vx = xs[-1]
+        vy = ys[-1]
+        i = 0
+        n = xs.size
+        while i < n
+          wx = xs[i]
+          wy = ys[i]
+          ex = wx - vx
+          ey = wy - vy
+          l = Math.sqrt((ex * ex) + (ey * ey))
+          if l > 1e-9
+            # distances of the edge's ends from this side, positive inside
+            a = ((ex * (@ay - vy)) - (ey * (@ax - vx))) / l
+            b = a + (((ex * @by) - (ey * @bx)) / l)
+            if a <= PAD && b <= PAD
+              return if a < -PAD || b < -PAD
+
+              side = (ex * @bx) + (ey * @by) > 0 ? 1 : -1
+            elsif a < 0
+              t = a / (a - b)
+              t0 = t if t > t0
+            elsif b < 0
+              t = a / (a - b)
+              t1 = t if t < t1
+            end
+            return if t1 - t0 <= 1e-12
+          end
+          vx = wx
+          vy = wy
+          i += 1
+        end
+        record(k, t0, t1, side)
+      end
+
+      # Keeps the part of [t0, t1] where the edge is behind the piece. side: 1 covers the left only, -1 the right only.
+      def record(k, t0, t1, side)
+        pa, pb, pc = @depth[k]
+        g = @az - (pa * @ax) - (pb * @ay) - pc
+        slope = @bz - (pa * @bx) - (pb * @by)
+        g0 = g + (slope * t0) - DEPTH
+        g1 = g + (slope * t1) - DEPTH
+        return if g0 <= 0 && g1 <= 0
+
+        if g0 < 0 then t0 += (t1 - t0) * g0 / (g0 - g1)
+        elsif g1 < 0 then t1 = t0 + ((t1 - t0) * g0 / (g0 - g1))
+        end
+        return if t1 <= t0
+
+        @left << [t0, t1] if side >= 0
+        @right << [t0, t1] if side <= 0
+        @whole = true if side.zero? && t0 <= 0.0 && t1 >= 1.0
+      end
+    end
+  end
+end

@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # What is drawn of a solid in one view: strokes, and the digest that tells whether two views look the same.
+    class Linework
+      RANK = { [:sharp, true] => 0, [:silhouette, true] => 1, [:sharp, false] => 2, [:silhouette, false] => 3, [:smooth, true] => 4, [:smooth, false] => 5 }.freeze
+      KINDS = %i[sharp smooth silhouette].freeze
+
+      attr_reader :strokes, :box
+
+      # edge_set may be given to share it between views of one solid.
+      def self.of(solid, frame, edge_set: EdgeSet.new(solid))
+        hidden = HiddenLines.new(solid, edge_set, frame)
+        segments = segments(hidden.call, hidden.px, hidden.py)
+        new(Chains.new(solid, frame, Carriers.deduplicate(segments)).strokes)
+      end
+
+      def self.segments(seen, px, py)
+        seen.flat_map do |s|
+          a = s.edge.a
+          b = s.edge.b
+          [[Intervals.rest(0.0, 1.0, s.hidden, 1e-9), true], [s.hidden, false]].flat_map do |list, visible|
+            list.map { |t0, t1| segment(s, t0, t1, visible, px[a], py[a], px[b] - px[a], py[b] - py[a]) }
+          end
+        end.reject { |s| Math.hypot(s.x1 - s.x0, s.y1 - s.y0) < Geometry::Tolerance::COINCIDENT }
+      end
+
+      def self.segment(seen, t0, t1, visible, x, y, dx, dy)
+        Carriers::Segment.new(seen, t0, t1, visible, RANK.fetch([seen.kind, visible]), x + (dx * t0), y + (dy * t0), x + (dx * t1), y + (dy * t1))
+      end
+
+      def initialize(strokes)
+        @strokes = strokes.sort_by { |s| [s.visible ? 0 : 1, s.kind.to_s, s.faces, s.signature.drop(3)] }
+        boxes = @strokes.map(&:box)
+        @box = boxes.empty? ? [0.0] * 4 : [0, 1].map { |k| boxes.map { |b| b[k] }.min } + [2, 3].map { |k| boxes.map { |b| b[k] }.max }
+        Ractor.make_shareable(self)
+      end
+
+      # Lengths in mm by kind of the visible (or hidden) strokes, with their total.
+      def lengths(visible)
+        by_kind = KINDS.to_h { |k| [k, @strokes.select { |s| s.visible == visible && s.kind == k }.sum(&:length)] }
+        by_kind.merge(total: by_kind.values.sum)
+      end
+
+      # Equal for views that look equal. hidden: whether hidden lines are drawn in it.
+      def digest(hidden: true)
+        shown = @strokes.select { |s| (s.visible || hidden) && s.kind != :smooth }
+        Digest::SHA256.hexdigest(shown.map(&:signature).sort_by(&:to_s).to_s)[0, 24]
+      end
+    end
+  end
+end

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # A direction of sight d (from the eye into the model), paper up u and paper right r = d x u, all unit vectors
+    # (standards.md 4.1). Image point of P: (P.r, P.u); depth P.d, larger is farther.
+    class ViewFrame
+      S = Math.sqrt(1 / 3.0)
+
+      attr_reader :d, :u, :r
+
+      # up need not be square to d, only not parallel to it.
+      def initialize(direction, up)
+        @d = Geometry::Vec.unit(direction.map(&:to_f)).freeze
+        raise Geometry::ZeroVector, 'the direction of sight and the up direction are parallel' if Geometry::Vec.parallel?(@d, up)
+
+        @u = clean(Geometry::Vec.unit(Geometry::Vec.along(up.map(&:to_f), @d, -Geometry::Vec.dot(up, @d)))).freeze
+        @r = clean(Geometry::Vec.cross(@d, @u)).freeze
+        freeze
+      end
+
+      # The child view folded out of this one in paper direction (x, y) (PRJ-02).
+      def folded(x, y, first_angle:)
+        e = Geometry::Vec.add(Geometry::Vec.scale(@r, x), Geometry::Vec.scale(@u, y))
+        side = Geometry::Vec.add(Geometry::Vec.scale(@r, -y), Geometry::Vec.scale(@u, x))
+        look = first_angle ? e : Geometry::Vec.neg(e)
+        shown = first_angle ? Geometry::Vec.neg(@d) : @d
+        # In the child, paper direction (x, y) shows `shown` and paper direction (-y, x) shows `side`.
+        up = Geometry::Vec.add(Geometry::Vec.scale(shown, y), Geometry::Vec.scale(side, x))
+        ViewFrame.new(look, up)
+      end
+
+      def x(point) = Geometry::Vec.dot(point, @r)
+      def y(point) = Geometry::Vec.dot(point, @u)
+      def depth(point) = Geometry::Vec.dot(point, @d)
+      def image(point) = [x(point), y(point)]
+      def along?(axis) = Geometry::Vec.parallel?(axis, @d, 1e-6)
+      def square?(axis) = Geometry::Vec.dot(axis, @d).abs < 1e-6
+      def ==(other) = other.is_a?(ViewFrame) && [@d, @u] == [other.d, other.u]
+
+      private
+
+      def clean(v) = v.map { |c| c.abs < 1e-15 ? 0.0 : c }
+
+      public
+
+      # The six principal views of ISO 5456-2 and the isometric one (PIC-01, viewer at front-left-top, as in the CLI).
+      NAMED = {
+        'front' => new([0, 1, 0], [0, 0, 1]), 'top' => new([0, 0, -1], [0, 1, 0]), 'left' => new([1, 0, 0], [0, 0, 1]),
+        'right' => new([-1, 0, 0], [0, 0, 1]), 'bottom' => new([0, 0, 1], [0, -1, 0]), 'back' => new([0, -1, 0], [0, 0, 1]),
+        'iso' => new([1, 1, -1], [1, 1, 2])
+      }.freeze
+
+      def self.named(name) = NAMED.fetch(name)
+    end
+  end
+end

@@ -1,0 +1,7 @@
+# frozen_string_literal: true
+
+module Nockplane
+  # Sizes and their tolerances: deviations, fit codes by ISO 286 (standards.md section 8). No geometry, no drawing.
+  module Tolerancing
+  end
+end

@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Tolerancing
+    # A size tolerance: either deviations (upper, lower in mm or degrees) or a fit code such as H7.
+    class Tolerance
+      NUMBER = /[-+]?\d+(?:[.,]\d+)?/
+      FIT = /\A([A-HJKMNP-VX-Za-hjkmnp-vx-z]{1,2})(\d{1,2})\z/
+
+      attr_reader :upper, :lower, :fit
+
+      # Reads "±0.1", "+0.2/-0.1", "0/-0.05", "+0.1/0" or "H7"; nil for an empty text. Raises UnreadableTolerance.
+      def self.parse(text)
+        clean = text.strip.tr(',', '.').sub('−', '-')
+        return nil if clean.empty?
+        return new(fit: clean) if FIT.match?(clean) && Iso286.code?(clean)
+
+        if (m = clean.match(/\A(?:±|\+-|\+\/-)\s*(\d+(?:\.\d+)?)\z/)) then new(upper: m[1].to_f, lower: -m[1].to_f)
+        elsif (m = clean.match(%r{\A(#{NUMBER})\s*/\s*(#{NUMBER})\z})) then new(upper: m[1].to_f, lower: m[2].to_f)
+        else raise UnreadableTolerance, "tolerance '#{text}' can't be read; write ±0.1, +0.2/-0.1 or a fit such as H7"
+        end
+      end
+
+      def initialize(upper: nil, lower: nil, fit: nil)
+        raise UnreadableTolerance, "upper deviation #{upper} is below the lower one #{lower}; write the larger first" if upper && upper < lower
+
+        @upper = upper
+        @lower = lower
+        @fit = fit&.dup&.freeze
+        freeze
+      end
+
+      def fit? = !@fit.nil?
+      def symmetric? = !fit? && @upper == -@lower
+
+      # [upper, lower] deviations in mm for a nominal size; fits by ISO 286.
+      def deviations(nominal) = fit? ? Iso286.deviations(@fit, nominal) : [@upper, @lower]
+
+      # Canonical text, readable by .parse.
+      def to_s
+        return @fit if fit?
+        return "±#{plain(@upper)}" if symmetric? && !@upper.zero?
+
+        "#{signed(@upper)}/#{signed(@lower)}"
+      end
+
+      def ==(other) = other.is_a?(Tolerance) && to_s == other.to_s
+
+      private
+
+      def plain(value) = value == value.round ? value.to_i.to_s : value.round(6).to_s
+      def signed(value) = value.zero? ? '0' : (value.positive? ? "+#{plain(value)}" : plain(value))
+    end
+  end
+end
