@@ -28,13 +28,13 @@ module Nockplane
         a > 90 + 1e-9 ? a - 180 : a
       end
 
-      # The string, shortened with an ellipsis to fit a width in mm.
+      # The string, shortened with three dots to fit a width in mm.
       def fit(string, height, room)
         return string if width(string, height) <= room
 
         cut = string.dup
-        cut.chop! while !cut.empty? && width("#{cut}…", height) > room
-        "#{cut}…"
+        cut.chop! while !cut.empty? && width("#{cut}...", height) > room
+        "#{cut}..."
       end
     end
   end

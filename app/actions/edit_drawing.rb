@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module App
+  module Actions
+    # Applies an edit made on some version of a drawing. Edits made meanwhile merge when they touch other cells; a clash is
+    # told (409) with what happened, and nothing is lost: the person may apply theirs on top.
+    class EditDrawing
+      # The block gets the current value and returns an Edit or a Refusal.
+      def self.call(drawing, base:, author: 'Drafting lead')
+        drawing.with_lock do
+          value = drawing.value
+          edit = yield value
+          raise Refused, edit.reason if edit.is_a?(Nockplane::Drawings::Refusal)
+
+          clash(drawing, base, edit)
+          after = value.apply(edit)
+          raise Refused, after.reason if after.is_a?(Nockplane::Drawings::Refusal)
+
+          store(drawing, value, edit, after, author)
+        end
+        drawing
+      end
+
+      def self.clash(drawing, base, edit)
+        return if base.nil? || base >= drawing.version
+
+        met = drawing.journal.where('version > ?', base).find { |e| (e.touches & edit.touches).any? } or return
+        raise Refused.new("Someone changed the same thing meanwhile: “#{met.label}” (#{met.author}). Your change was not applied; the sheet now shows theirs.",
+                          status: 409, details: { clash: true, version: drawing.version })
+      end
+
+      def self.store(drawing, before, edit, after, author)
+        drawing.journal.where(state: 'undone').update_all(state: 'dropped')
+        drawing.value = after
+        drawing.version += 1
+        drawing.save!
+        drawing.journal.create!(version: drawing.version, label: edit.label, edit: JSON.generate(edit.to_h),
+                                inverse: JSON.generate(edit.inverse(before).to_h), author: author)
+      end
+      private_class_method :clash, :store
+    end
+  end
+end

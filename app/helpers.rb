@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+module App
+  # What routes and views call: pages, fragments, JSON bodies, words.
+  module Helpers
+    # A whole page: view with locals inside the layout.
+    def page(view, title:, current: nil, **locals)
+      erb view, locals: locals, layout: :layout, layout_options: { locals: { title: title, current: current } }
+    end
+
+    def part(view, **locals) = erb(view, locals: locals, layout: false)
+
+    def csrf_token = Rack::Protection::AuthenticityToken.token(session)
+    def csrf_field = %(<input type="hidden" name="authenticity_token" value="#{h csrf_token}">)
+    def h(text) = Rack::Utils.escape_html(text.to_s)
+
+    def wants_json? = request.content_type.to_s.include?('json') || request.env['HTTP_ACCEPT'].to_s.include?('json')
+
+    # An error as JSON or as a page, in words.
+    def answer(status, message, details = {})
+      status(status)
+      return json({ error: message }.merge(details)) if wants_json?
+
+      page(:error, title: status == 404 ? 'Not found' : 'Not done', status: status, message: message)
+    end
+
+    # The JSON body as a hash with string keys, at most 1 MB.
+    def body_json
+      text = request.body.read(1_000_001).to_s
+      raise Refused.new('The request is larger than 1 MB.', status: 413) if text.bytesize > 1_000_000
+
+      data = JSON.parse(text, max_nesting: 20)
+      raise Refused, 'The request is not a set of named values.' unless data.is_a?(Hash)
+
+      data
+    rescue JSON::ParserError
+      raise Refused, 'The request is not JSON.'
+    end
+
+    # mm from a request, bounded.
+    def millimetres(value)
+      number = Float(value, exception: false)
+      raise Refused, "'#{value}' is not a length in mm." unless number&.finite? && number.abs <= 5000
+
+      number
+    end
+
+    def date(time) = time.strftime('%Y-%m-%d %H:%M')
+    def number(value) = format('%.4f', value).sub(/\.?0+\z/, '')
+
+    def plural(count, word) = "#{count} #{word}#{'s' unless count == 1}"
+  end
+end

@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # The home page: models down, their drawings across, and the docket grouped by the model change that caused it.
+    class Board
+      # A drawing on the board: record, its state in a word, and counts.
+      Cell = Struct.new(:drawing, :behind, :adrift, :fields, :fault) do
+        def state = fault ? 'fault' : (behind.any? || fields.any? ? 'behind' : (adrift.any? ? 'adrift' : 'current'))
+      end
+
+      def models = @models ||= Records::Model.order(:number, :name).includes(:revisions, :drawings).to_a
+      def cells(model) = model.drawings.sort_by(&:number).map { |d| cell(d) }
+      def all_cells = Records::Drawing.order(:number).map { |d| cell(d) }
+
+      # [[model, revision, [Cell, ...]], ...] of what is behind, one group per model change.
+      def groups
+        all_cells.select { |c| c.state == 'behind' }.group_by { |c| c.drawing.models.first }.map { |m, list| [m, m.latest, list] }
+      end
+
+      def adrift = all_cells.reject { |c| c.adrift.empty? }
+      def faults = all_cells.select(&:fault)
+      def behind_count = all_cells.sum { |c| c.behind.size }
+      def adrift_count = all_cells.sum { |c| c.adrift.size }
+      def clear? = all_cells.all? { |c| c.state == 'current' }
+
+      private
+
+      def cell(drawing)
+        (@cells ||= {})[drawing.id] ||= begin
+          s = drawing.staleness
+          Cell.new(drawing, s.behind, s.adrift, s.fields, nil)
+        rescue Nockplane::Error => e
+          Cell.new(drawing, [], [], [], e.message)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # Turns a request such as { "do": "move", "what": "view/front", "dx": 4, "dy": 0 } into an Edit of a drawing value.
+    class EditRequest
+      def initialize(value, source, data, millimetres)
+        @value = value
+        @source = source
+        @data = data
+        @mm = millimetres
+      end
+
+      # An Edit or a Refusal.
+      def edit
+        case @data['do']
+        when 'move' then move
+        when 'delete' then delete
+        when 'adopt' then Nockplane::Linking::Adoption.new(@value, @source).adopt(view, @data['dimensions'])
+        when 'restyle' then Nockplane::Drawings::Edits.restyle_view(@value, id, style: @data['style'], scale: scale)
+        when 'tidy' then tidy
+        when 'note' then Nockplane::Drawings::Edits.add_note(@value, @data['sheet'] || 's1', @data['text'], @mm.call(@data['x']), @mm.call(@data['y']))
+        when 'reword' then Nockplane::Drawings::Edits.change_note(@value, id, text: @data['text'].to_s)
+        else Nockplane::Drawings::Refusal.new("'#{@data['do']}' is not something that can be done to a drawing", [])
+        end
+      end
+
+      private
+
+      def kind = @data['what'].to_s.split('/')[0]
+      def id = @data['what'].to_s.split('/')[1]
+
+      def view
+        @value.view(id) or raise Refused.new('That view is no longer in the drawing.', status: 404)
+      end
+
+      def scale
+        return :keep unless @data.key?('scale')
+        return nil if @data['scale'].to_s.strip.empty?
+
+        Nockplane::Drafting::Scale.parse(@data['scale']) or raise Refused, "'#{@data['scale']}' is not a scale; write 1:2 or 2:1."
+      end
+
+      def move
+        dx = @mm.call(@data['dx'])
+        dy = @mm.call(@data['dy'])
+        case kind
+        when 'view' then Nockplane::Drawings::Edits.move_view(@value, id, dx, dy)
+        when 'note' then Nockplane::Drawings::Edits.change_note(@value, id, dx: dx, dy: dy)
+        else move_dimension(dx, dy)
+        end
+      end
+
+      def move_dimension(dx, dy)
+        dimension = @value.dimension(id) or raise Refused.new('That dimension is no longer in the drawing.', status: 404)
+        builder = Nockplane::Drawings::SceneBuilder.new(@value, @value.view(dimension.view).sheet, @source)
+        Nockplane::Drawings::Edits.move_dimension(@value, id, builder.dimension_ink(dimension).dragged(dx, dy))
+      end
+
+      def delete
+        kind == 'view' ? Nockplane::Drawings::Edits.remove_view(@value, id) : Nockplane::Drawings::Edits.remove(@value, @data['what'].to_s)
+      end
+
+      # Rows made anew for all dimensions of a view, also those moved by hand.
+      def tidy
+        free = @value.dimensions_of(view.id).map { |d| d.dup.tap { |x| x.pinned = false } }
+        return Nockplane::Drawings::Refusal.new("#{view.name} has no dimensions to tidy", []) if free.empty?
+
+        Nockplane::Drawings::Edit.put("tidy #{view.name}", Nockplane::Linking::Adoption.new(@value, @source).tidied(view, free))
+      end
+    end
+  end
+end

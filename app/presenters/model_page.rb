@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # One model at one revision (the latest unless asked for another).
+    class ModelPage
+      attr_reader :record, :revision
+
+      def self.box_words(solid)
+        b = solid.box
+        3.times.map { |k| format('%.2f', b[k + 3] - b[k]).sub(/\.?0+\z/, '') }.join(' × ').concat(' mm')
+      end
+
+      def initialize(record, number)
+        @record = record
+        @revision = number ? record.revision(number.to_i) : record.latest
+      end
+
+      def name = @record.name
+      def slug = @record.slug
+      def latest? = @revision.number == @record.latest.number
+      def built = @built ||= Workshop.source.model_of(@revision.recipe)
+      def glb = "/models/#{slug}/solid.glb?revision=#{@revision.number}"
+      def revisions = @record.revisions.reverse
+      def drawings = @record.drawings.sort_by(&:number)
+      def size = ModelPage.box_words(built.solid)
+      def mass = Workshop.source.mass(@revision.recipe)
+      def faces = built.solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size)
+
+      # Deviations of a parameter's fit in words, nil when it has none.
+      def fit_words(parameter)
+        tolerance = parameter[:tolerance] && Nockplane::Tolerancing::Tolerance.parse(parameter[:tolerance])
+        return nil unless tolerance&.fit?
+
+        upper, lower = tolerance.deviations(parameter[:value]).map { |v| v.zero? ? '0' : format('%+.3f', v) }
+        "#{upper} / #{lower}"
+      rescue Nockplane::Tolerancing::Iso286::OutOfTables
+        nil
+      end
+
+      # What changed from the revision before, in words: ["disc_diameter 150 → 152", ...].
+      def changes(revision)
+        before = @record.revisions.find { |r| r.number == revision.number - 1 } or return []
+        old, new = [before, revision].map { |r| Workshop.source.model_of(r.recipe) }
+        names = old.parameters.map { |p| p[:name] } | new.parameters.map { |p| p[:name] }
+        sizes = names.filter_map do |n|
+          a, b = [old, new].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [format('%.4f', p[:value]).sub(/\.?0+\z/, ''), p[:tolerance]].compact.join(' ') } }
+          "#{n} #{a || '–'} → #{b || '–'}" if a != b
+        end
+        sizes + switched(old, new)
+      end
+
+      private
+
+      def switched(old, new)
+        states = [old, new].map { |m| m.features.to_h { |id, _, on| [id, on] } }
+        (states[0].keys | states[1].keys).filter_map do |id|
+          a, b = states.map { |s| s[id] }
+          next if a == b
+
+          "#{id} #{b.nil? ? 'removed' : (a.nil? ? 'added' : (b ? 'switched on' : 'switched off'))}"
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # A change of a model that is not kept yet: sizes set, features switched, or the recipe text edited.
+    class Trial
+      # data: { "text" => recipe } and/or { "sizes" => { name => number or expression } } and { "features" => { id => bool } }.
+      def initialize(model, data)
+        @model = model
+        @data = data
+        @before = Workshop.source.model_of(model.latest.recipe)
+      end
+
+      # Recipe text with the changes. Raises RecipeFault.
+      def text
+        @text ||= begin
+          recipe = Nockplane::Modelling::Recipe.parse((@data['text'] || @model.latest.recipe).to_s)
+          recipe = recipe.with_sizes(sizes(recipe))
+          (@data['features'] || {}).each { |id, on| recipe = recipe.with_feature(id.to_s, on == true) if active?(recipe, id) != (on == true) }
+          recipe.text
+        end
+      end
+
+      def to_h
+        built = Workshop.source.model_of(text)
+        { glb: "/trials/#{Workshop.trial(text)}.glb", text: text, changed: changed(built), warnings: built.warnings,
+          size: ModelPage.box_words(built.solid), parameters: built.parameters.map { |p| { name: p[:name], value: p[:value].round(4) } },
+          same: text == @model.latest.recipe }
+      end
+
+      private
+
+      def sizes(recipe)
+        (@data['sizes'] || {}).to_h { |name, value| [name.to_s, size(value.to_s.strip)] }
+                              .reject { |name, value| recipe.parameter(name)&.given == value }
+      end
+
+      def size(text)
+        return text.include?('.') ? text.to_f : text.to_i if text.match?(/\A-?\d+(\.\d+)?\z/)
+        raise Refused, 'A size is empty; give a number or an expression.' if text.empty?
+        raise Refused, "'#{text[0, 40]}' has characters that a size can't have." unless text.match?(%r{\A[\w\s+*/().,<>=-]{1,200}\z})
+
+        text
+      end
+
+      def active?(recipe, id) = recipe.features.find { |f| f['id'] == id }&.fetch('active', true) != false
+
+      # Old and new of every parameter that differs.
+      def changed(built)
+        names = @before.parameters.map { |p| p[:name] } | built.parameters.map { |p| p[:name] }
+        names.filter_map do |n|
+          old, new = [@before, built].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [p[:value].round(4), p[:tolerance]].compact.join(' ') } }
+          { name: n, old: old, new: new } if old != new
+        end
+      end
+    end
+  end
+end

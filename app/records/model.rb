@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module App
+  module Records
+    # A model and its immutable, numbered revisions.
+    class Model < ActiveRecord::Base
+      has_many :revisions, -> { order(:number) }, class_name: 'App::Records::Revision', dependent: :restrict_with_error, inverse_of: :model
+      has_many :bindings, class_name: 'App::Records::Binding', dependent: :restrict_with_error
+      has_many :drawings, through: :bindings
+
+      def self.at(slug) = find_by(slug: slug) || raise(Refused.new("There is no model '#{slug}'.", status: 404))
+
+      def latest = revisions.last
+      def revision(number) = revisions.find_by(number: number) || raise(Refused.new("#{name} has no revision #{number}.", status: 404))
+      def to_param = slug
+    end
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module App
+  module Routes
+    # Models: list, one model with its chapters, trying and keeping changes.
+    module Models
+      def self.registered(app)
+        app.get('/models') { page(:models, title: 'Models', current: :models, models: Records::Model.order(:number, :name).to_a, text: nil, fault: nil) }
+
+        app.post '/models' do
+          text = params['file'].is_a?(Hash) ? params['file'][:tempfile].read(300_000) : params['text'].to_s
+          model = Actions::AddModel.call(text)
+          redirect "/models/#{model.slug}"
+        rescue Nockplane::Modelling::RecipeFault => e
+          status 422
+          page(:models, title: 'Models', current: :models, models: Records::Model.order(:number, :name).to_a, text: text, fault: e)
+        end
+
+        app.get '/models/:slug' do
+          shown = Presenters::ModelPage.new(Records::Model.at(params['slug']), params['revision'])
+          page(:model, title: shown.name, current: :models, shown: shown)
+        end
+
+        app.get '/models/:slug/solid.glb' do
+          model = Records::Model.at(params['slug'])
+          revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
+          cache_control :private, max_age: 3600
+          etag Digest::SHA256.hexdigest("#{Nockplane::KERNEL_VERSION}#{revision.recipe}")
+          content_type 'model/gltf-binary'
+          Workshop.glb(revision.recipe)
+        end
+
+        app.get '/trials/:digest.glb' do
+          text = Workshop.trials[params['digest']] or raise Refused.new('This preview is no longer kept; make it again.', status: 404)
+          content_type 'model/gltf-binary'
+          Workshop.glb(text)
+        end
+
+        app.post '/models/:slug/try' do
+          model = Records::Model.at(params['slug'])
+          json Presenters::Trial.new(model, body_json).to_h
+        end
+
+        app.post '/models/:slug/revisions' do
+          model = Records::Model.at(params['slug'])
+          data = body_json
+          text = Presenters::Trial.new(model, data).text
+          revision = Actions::ReviseModel.call(model, text, note: data['note'], base: data['base']&.to_i)
+          json revision: revision.number, href: "/models/#{model.slug}"
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+require 'rack/protection'
+require 'sinatra/json'
+
+module App
+  # The web: settings, sessions, security headers, errors in words. Routes live in app/routes, one file per screen.
+  class Web < Sinatra::Base
+    set :root, ROOT
+    set :views, File.join(ROOT, 'app', 'views')
+    set :public_folder, File.join(ROOT, 'public')
+    set :static_cache_control, [:public, { max_age: 3600 }]
+    set :erb, escape_html: true, trim: '-'
+    set :show_exceptions, false
+    set :raise_errors, false
+    set :host_authorization, {}
+    set :default_encoding, 'utf-8'
+
+    use Rack::Session::Cookie, key: 'nockplane', secret: SessionKey.read, same_site: :lax, httponly: true
+    use Rack::Protection::AuthenticityToken
+    set :protection, except: %i[json_csrf]
+
+    helpers Helpers
+    register Routes::Board, Routes::Models, Routes::Drawings
+
+    before do
+      @nonce = SecureRandom.base64(16)
+      headers 'Content-Security-Policy' => "default-src 'none'; script-src 'self' 'nonce-#{@nonce}'; style-src 'self'; img-src 'self' data: blob:; " \
+                                           "font-src 'self' data:; connect-src 'self' blob:; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+              'X-Content-Type-Options' => 'nosniff', 'Referrer-Policy' => 'same-origin', 'X-Frame-Options' => 'DENY'
+    end
+
+    after { Database.release }
+
+    get('/up') { [200, { 'Content-Type' => 'text/plain' }, 'up'] }
+
+    error Refused do
+      e = env['sinatra.error']
+      answer(e.status, e.message, e.details)
+    end
+
+    error Nockplane::Modelling::RecipeFault do
+      e = env['sinatra.error']
+      answer(422, e.message, faults: e.faults.map { |f| { line: f.line, path: f.path, reason: f.reason } })
+    end
+
+    error(Nockplane::InputFault) { answer(422, env['sinatra.error'].message) }
+    not_found { answer(404, 'There is nothing at this address. It may have been typed wrong, or the thing was never made.') }
+
+    error do
+      e = env['sinatra.error']
+      warn "#{e.class}: #{e.message}\n#{e.backtrace&.first(12)&.join("\n")}"
+      answer(500, 'Something went wrong in the program; your work is as it was. The server log tells more.')
+    end
+  end
+end

@@ -1,0 +1,138 @@
+// The drawing screen: joins the sheet, the column and the bar with the server. Every change is a post that answers with
+// the sheet and column as they are then.
+
+import { mount } from './sheet.js';
+import { post, get, tell } from './talk.js';
+
+const data = JSON.parse(document.getElementById('drawing-data').textContent);
+const base = `/drawings/${data.slug}`;
+const column = document.getElementById('column');
+const bar = document.getElementById('bar');
+const clash = document.getElementById('clash');
+let version = data.version;
+let selected = new URLSearchParams(location.search).get('select') || '';
+
+const sheet = mount(document.getElementById('sheet'), {
+  data,
+  onSelect: select,
+  onMove: (what, dx, dy) => edit({ do: 'move', what, dx, dy }),
+});
+sheet.select(selected);
+
+function show(state) {
+  version = state.version;
+  data.homes = state.homes || data.homes;
+  sheet.replace(state.sheet);
+  column.innerHTML = state.column;
+  bar.innerHTML = state.bar;
+  if (state.told) tell(state.told);
+}
+
+async function send(path, body = {}) {
+  try {
+    show(await post(base + path, { sheet: data.sheet, select: selected, ...body }));
+    clash.hidden = true;
+  } catch (error) {
+    if (error.data?.clash) await told(error, path, body);
+    else { tell(error.message, true); await refresh(); }
+  }
+}
+
+const edit = (what) => send('/edits', { base: version, ...what });
+
+// A later window lost the race: show theirs, keep mine at hand.
+async function told(error, path, body) {
+  await refresh();
+  const words = document.createElement('p');
+  words.textContent = error.message;
+  const again = document.createElement('button');
+  again.className = 'button is-link is-small';
+  again.textContent = 'Apply mine on top';
+  again.addEventListener('click', () => send(path, { ...body, base: version }));
+  const leave = document.createElement('button');
+  leave.className = 'button is-small';
+  leave.textContent = 'Leave theirs';
+  leave.addEventListener('click', () => { clash.hidden = true; });
+  const actions = document.createElement('p');
+  actions.className = 'actions';
+  actions.append(again, leave);
+  clash.replaceChildren(words, actions);
+  clash.hidden = false;
+  again.focus();
+}
+
+async function refresh() {
+  try {
+    show(await get(`${base}/state?sheet=${data.sheet}&select=${encodeURIComponent(selected)}`));
+  } catch (error) {
+    tell(error.message, true);
+  }
+}
+
+function select(key) {
+  selected = key;
+  const query = new URLSearchParams({ sheet: data.sheet, ...(key ? { select: key } : {}) });
+  history.pushState({}, '', `${base}?${query}`);
+  sheet.select(key);
+  refresh();
+}
+
+window.addEventListener('popstate', () => {
+  selected = new URLSearchParams(location.search).get('select') || '';
+  sheet.select(selected);
+  refresh();
+});
+
+column.addEventListener('click', (event) => {
+  const target = event.target.closest('[data-select], [data-edit], [data-update]');
+  if (!target) return;
+  event.preventDefault();
+  if (target.dataset.select !== undefined) select(target.dataset.select);
+  else if (target.dataset.update) send('/update', { views: target.dataset.update === '*' ? null : [target.dataset.update] });
+  else {
+    const what = JSON.parse(target.dataset.edit);
+    if (what.do === 'delete') { selected = ''; sheet.select(''); }
+    edit(what);
+  }
+});
+
+column.addEventListener('submit', (event) => {
+  event.preventDefault();
+  const form = event.target;
+  const values = Object.fromEntries(new FormData(form));
+  if (form.dataset.adopt) edit({ do: 'adopt', what: form.dataset.adopt, dimensions: new FormData(form).getAll('dimension') });
+  else if (form.dataset.restyle) edit({ do: 'restyle', what: form.dataset.restyle, ...values });
+  else if (form.dataset.reword) edit({ do: 'reword', what: form.dataset.reword, text: values.text });
+  else if (form.dataset.value) send(`/dimensions/${form.dataset.value}/value`, { value: values.value });
+  else {
+    const [x, y] = sheet.centre();
+    edit({ do: 'note', text: values.text, x, y });
+  }
+});
+
+bar.addEventListener('click', (event) => {
+  const button = event.target.closest('[data-post]');
+  if (button) send(`/${button.dataset.post}`);
+});
+
+document.querySelectorAll('[data-zoom]').forEach((b) => b.addEventListener('click', () => sheet.zoom(b.dataset.zoom)));
+
+const STEPS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+document.addEventListener('keydown', (event) => {
+  if (/INPUT|TEXTAREA|SELECT/.test(event.target.tagName)) return;
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') { event.preventDefault(); send(event.shiftKey ? '/redo' : '/undo'); }
+  if (event.key === 'Escape' && selected) select('');
+  if (!selected) return;
+  if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault();
+    const what = selected;
+    selected = '';
+    sheet.select('');
+    edit({ do: 'delete', what });
+  }
+  if (STEPS[event.key]) {
+    event.preventDefault();
+    const k = event.shiftKey ? 5 : 1;
+    edit({ do: 'move', what: selected, dx: STEPS[event.key][0] * k, dy: STEPS[event.key][1] * k });
+  }
+});

@@ -1,0 +1,100 @@
+// The model screen: 3D view, trying sizes, features and recipe text, keeping a revision.
+
+import { mount } from './viewer.js';
+import { post, tell } from './talk.js';
+
+const page = document.querySelector('.model-page');
+const slug = page.dataset.model;
+const byId = (id) => document.getElementById(id);
+const viewerPlace = byId('viewer');
+let pending = null;
+
+const viewer = (() => {
+  try {
+    return mount(viewerPlace, {
+      onFace: (name) => { byId('face-name').textContent = name || 'Point at a face to see its name'; },
+      onError: () => tell('The 3D picture could not be loaded.', true),
+    });
+  } catch {
+    viewerPlace.textContent = 'This browser shows no 3D here (WebGL is off). Everything else works.';
+    return { load() {}, look() {} };
+  }
+})();
+viewer.load(viewerPlace.dataset.glb);
+document.querySelectorAll('[data-look]').forEach((b) => b.addEventListener('click', () => viewer.look(b.dataset.look)));
+
+function fault(error) {
+  const place = byId('faults');
+  const list = document.createElement('ul');
+  const faults = error.data?.faults || [{ reason: error.message }];
+  list.append(...faults.map((f) => {
+    const item = document.createElement('li');
+    item.textContent = [f.line && `Line ${f.line}`, f.path, f.reason].filter(Boolean).join(' · ');
+    return item;
+  }));
+  const head = document.createElement('b');
+  head.textContent = 'This can\u2019t be built. The last good revision stays.';
+  place.replaceChildren(head, list);
+  place.hidden = false;
+  place.scrollIntoView({ block: 'nearest' });
+  const line = faults[0].line;
+  if (line && document.activeElement === byId('check')) goTo(byId('recipe-text'), line);
+}
+
+function goTo(area, line) {
+  const start = area.value.split('\n').slice(0, line - 1).join('\n').length + (line > 1 ? 1 : 0);
+  area.setSelectionRange(start, area.value.indexOf('\n', start) < 0 ? area.value.length : area.value.indexOf('\n', start));
+}
+
+async function attempt(change) {
+  byId('faults').hidden = true;
+  try {
+    const trial = await post(`/models/${slug}/try`, change);
+    pending = trial.same ? null : trial.text;
+    show(trial);
+  } catch (error) {
+    fault(error);
+  }
+}
+
+function show(trial) {
+  viewer.load(trial.glb);
+  byId('size-words').textContent = trial.size;
+  trial.parameters.forEach((p) => {
+    const place = document.querySelector(`[data-value="${CSS.escape(p.name)}"]`);
+    if (place) place.textContent = p.value;
+  });
+  byId('recipe-text').value = trial.text;
+  const lines = trial.changed.map((c) => `${c.name}: ${c.old ?? '–'} → ${c.new ?? '–'}`).concat(trial.warnings);
+  byId('changed').replaceChildren(...(lines.length ? lines : ['No number changes.']).map((words) => {
+    const item = document.createElement('li');
+    item.textContent = words;
+    return item;
+  }));
+  byId('trial').hidden = trial.same;
+  byId('trial-flag').hidden = trial.same;
+  if (trial.same) tell('Nothing is different from the kept revision.');
+  else byId('trial').scrollIntoView({ block: 'nearest' });
+}
+
+// Sizes and features that differ from what the page was loaded with.
+function changes() {
+  const sizes = {};
+  document.querySelectorAll('#sizes-form input').forEach((i) => { if (i.value !== i.defaultValue) sizes[i.name] = i.value; });
+  const features = {};
+  document.querySelectorAll('[data-feature]').forEach((i) => { if (i.checked !== i.defaultChecked) features[i.dataset.feature] = i.checked; });
+  return { sizes, features };
+}
+
+byId('sizes-form').addEventListener('submit', (e) => { e.preventDefault(); attempt(changes()); });
+document.querySelectorAll('[data-feature]').forEach((i) => i.addEventListener('change', () => attempt(changes())));
+byId('check')?.addEventListener('click', () => attempt({ text: byId('recipe-text').value }));
+byId('drop').addEventListener('click', () => location.reload());
+byId('keep').addEventListener('click', async () => {
+  try {
+    const kept = await post(`/models/${slug}/revisions`, { text: pending, note: byId('note').value, base: Number(page.dataset.base) });
+    location.href = kept.href;
+  } catch (error) {
+    fault(error);
+  }
+});

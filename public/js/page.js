@@ -1,0 +1,50 @@
+// On every page: the find-anything box. It lists what carries data-find (and links of the top bar) and does it.
+
+const box = document.getElementById('find');
+const list = document.getElementById('found');
+let hits = [];
+let at = 0;
+
+function actions() {
+  return [...document.querySelectorAll('[data-find], .top nav a')].filter((e) => !e.disabled)
+    .map((element) => ({ element, name: element.dataset.find || element.textContent.trim() }));
+}
+
+function show() {
+  const words = box.value.trim().toLowerCase().split(/\s+/).filter(Boolean);
+  hits = words.length ? actions().filter((a) => words.every((w) => a.name.toLowerCase().includes(w))).slice(0, 12) : [];
+  at = 0;
+  list.replaceChildren(...hits.map((hit, i) => {
+    const item = document.createElement('li');
+    item.setAttribute('role', 'option');
+    item.textContent = hit.name;
+    item.setAttribute('aria-selected', i === at);
+    item.addEventListener('pointerdown', (e) => { e.preventDefault(); run(hit); });
+    return item;
+  }));
+  list.hidden = hits.length === 0;
+  box.setAttribute('aria-expanded', !list.hidden);
+}
+
+function run(hit) {
+  box.value = '';
+  show();
+  box.blur();
+  hit.element.click();
+  hit.element.focus();
+}
+
+box.addEventListener('input', show);
+box.addEventListener('blur', () => { list.hidden = true; });
+box.addEventListener('keydown', (e) => {
+  if (e.key === 'Enter' && hits[at]) { e.preventDefault(); run(hits[at]); }
+  if (e.key === 'Escape') { box.value = ''; show(); box.blur(); }
+  if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+    e.preventDefault();
+    at = Math.max(0, Math.min(hits.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)));
+    [...list.children].forEach((c, i) => c.setAttribute('aria-selected', i === at));
+  }
+});
+document.addEventListener('keydown', (e) => {
+  if (e.key === '/' && !/INPUT|TEXTAREA|SELECT/.test(document.activeElement.tagName)) { e.preventDefault(); box.focus(); }
+});

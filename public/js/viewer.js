@@ -1,0 +1,109 @@
+// 3D view of a model's glTF: turn, zoom, pan, the face under the pointer named and lit. Owns the canvas in its element.
+
+import * as THREE from 'three';
+import { OrbitControls } from '/vendor/three/controls/OrbitControls.js';
+import { GLTFLoader } from '/vendor/three/loaders/GLTFLoader.js';
+
+// Eye directions in glTF axes (Y up; model Z up becomes Y, model Y becomes -Z).
+const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: [1, 0, 0], iso: [-1, 1, 1] };
+
+/** mount(element, { onFace(name or null), onError(error) }) returns { load(url), look(name) }. */
+export function mount(element, { onFace, onError }) {
+  const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
+  renderer.setPixelRatio(window.devicePixelRatio);
+  element.append(renderer.domElement);
+  const scene = new THREE.Scene();
+  const camera = new THREE.PerspectiveCamera(30, 1, 0.001, 100);
+  const controls = new OrbitControls(camera, renderer.domElement);
+  controls.addEventListener('change', draw);
+  scene.add(new THREE.HemisphereLight(0xffffff, 0xb9ad93, 2.2));
+  const lamp = new THREE.DirectionalLight(0xffffff, 1.8);
+  camera.add(lamp);
+  lamp.position.set(-0.5, 1, 0.6);
+  scene.add(camera);
+  const calm = new THREE.MeshStandardMaterial({ color: 0xaebbc0, roughness: 0.65, metalness: 0.1, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
+  const lit = calm.clone();
+  lit.color.set(0x4fa3a9);
+  const ink = new THREE.LineBasicMaterial({ color: 0x1c2b3a });
+  let part = null;
+  let faces = [];
+  let hot = null;
+  let size = 1;
+
+  function draw() { renderer.render(scene, camera); }
+
+  function resize() {
+    const { clientWidth: w, clientHeight: h } = element;
+    if (!w || !h) return;
+    renderer.setSize(w, h);
+    camera.aspect = w / h;
+    camera.updateProjectionMatrix();
+    draw();
+  }
+
+  function look(name) {
+    camera.position.set(...LOOKS[name]).normalize().multiplyScalar(size * 2.4).add(controls.target);
+    controls.update();
+    draw();
+  }
+
+  function adopt(gltf, keep) {
+    if (part) scene.remove(part);
+    part = gltf.scene;
+    faces = [];
+    part.traverse((node) => {
+      if (node.isMesh) { node.material = calm; faces.push(node); }
+      if (node.isLineSegments) node.material = ink;
+    });
+    const names = gltf.parser.json.meshes[0].extras.faces;
+    faces.forEach((mesh, i) => { mesh.userData.face = names[i]; });
+    scene.add(part);
+    const box = new THREE.Box3().setFromObject(part);
+    size = box.getSize(new THREE.Vector3()).length() || 1;
+    controls.target.copy(box.getCenter(new THREE.Vector3()));
+    camera.near = size / 100;
+    camera.far = size * 50;
+    camera.updateProjectionMatrix();
+    if (!keep) look('iso');
+    draw();
+    element.dataset.faces = names.length;
+    element.dataset.ready = 'yes';
+  }
+
+  function pick(event) {
+    if (event.buttons || !faces.length) return;
+    const r = renderer.domElement.getBoundingClientRect();
+    const ray = new THREE.Raycaster();
+    ray.setFromCamera(new THREE.Vector2(((event.clientX - r.left) / r.width) * 2 - 1, 1 - ((event.clientY - r.top) / r.height) * 2), camera);
+    const hit = ray.intersectObjects(faces, false)[0];
+    if (hot === (hit ? hit.object : null)) return;
+    if (hot) hot.material = calm;
+    hot = hit ? hit.object : null;
+    if (hot) hot.material = lit;
+    onFace(hot ? hot.userData.face : null);
+    draw();
+  }
+
+  const TURNS = { ArrowLeft: [-0.15, 0], ArrowRight: [0.15, 0], ArrowUp: [0, -0.15], ArrowDown: [0, 0.15] };
+  element.addEventListener('keydown', (event) => {
+    if (!TURNS[event.key]) return;
+    event.preventDefault();
+    const s = new THREE.Spherical().setFromVector3(camera.position.clone().sub(controls.target));
+    s.theta += TURNS[event.key][0];
+    s.phi = Math.min(Math.PI - 0.01, Math.max(0.01, s.phi + TURNS[event.key][1]));
+    camera.position.setFromSpherical(s).add(controls.target);
+    controls.update();
+    draw();
+  });
+  element.addEventListener('pointermove', pick);
+  new ResizeObserver(resize).observe(element);
+  resize();
+  let first = true;
+  return {
+    load(url) {
+      element.dataset.ready = 'no';
+      new GLTFLoader().load(url, (gltf) => { adopt(gltf, !first); first = false; }, undefined, onError);
+    },
+    look,
+  };
+}
