@@ -6,8 +6,6 @@ source Gem.sources.to_a.first.to_s
 gem 'activerecord', '~> 7.2'
 gem 'dentaku', '~> 3.5'
 gem 'erubi', '~> 1.12'
-gem 'json_schemer', '~> 2.3'
-gem 'nokogiri', '~> 1.16'
 gem 'prawn', '~> 2.5'
 gem 'puma', '~> 6.4'
 gem 'rackup', '~> 2.1'

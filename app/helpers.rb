@@ -48,6 +48,21 @@ module App
     def date(time) = time.strftime('%Y-%m-%d %H:%M')
     def number(value) = format('%.4f', value).sub(/\.?0+\z/, '')
 
+    # The sheet and the column as fragments: what every change of a drawing answers with.
+    def state_of(shown, told: nil)
+      json version: shown.record.version, sheet: shown.svg, column: part(:_column, shown: shown), bar: part(:_drawing_bar, shown: shown), homes: shown.homes, told: told
+    end
+
+    # What updating drawings came to, in words. results: { drawing => nil or why not }.
+    def told_of(results)
+      return 'Nothing was behind its model.' if results.empty?
+
+      failed = results.compact
+      done = results.size - failed.size
+      [("#{plural(done, 'drawing')} brought up to #{done == 1 ? 'its model' : 'their models'}." if done.positive?),
+       *failed.map { |d, why| "#{d.number}: #{why}" }].compact.join(' ')
+    end
+
     def plural(count, word) = "#{count} #{word}#{'s' unless count == 1}"
   end
 end

@@ -12,6 +12,7 @@ module App
 
       # The document as a Drawings::Drawing.
       def value = Nockplane::Drawings::Drawing.from_h(JSON.parse(document))
+
       def value=(drawing)
         self.document = JSON.generate(drawing.to_h)
         self.title = drawing.meta.title

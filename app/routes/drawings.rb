@@ -29,13 +29,6 @@ module App
         app.get '/drawings/:slug/state' do
           state_of(Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], params['select']))
         end
-
-        app.helpers do
-          # The sheet and the column as fragments: what every change answers with.
-          def state_of(shown, told: nil)
-            json version: shown.record.version, sheet: shown.svg, column: part(:_column, shown: shown), bar: part(:_drawing_bar, shown: shown), homes: shown.homes, told: told
-          end
-        end
       end
 
       def self.downloads(app)

@@ -39,8 +39,12 @@ module Nockplane
         @es << set
       end
 
+      def empty? = @ea.empty?
+
       # Polygons [[outer ids], [hole ids], ...] of the region where the block, given three booleans, is true.
-      def polygons(&rule)
+      # far: answers ray(x, y, z, along_u) with the winding that edges not added here contribute, or nil.
+      def polygons(far = nil, &rule)
+        @far = far
         split
         count
         keep(rule)
@@ -236,15 +240,22 @@ module Nockplane
         b = @pb[i]
         du = @us[b] - @us[a]
         dv = @vs[b] - @vs[a]
-        if dv.abs >= du.abs
+        along_u = dv.abs >= du.abs
+        if along_u
           w = ray(@us, @vs, i, 1)
           left = dv.negative?
         else
           w = ray(@vs, @us, i, -1)
           left = du.positive?
         end
+        w = beyond(w, a, b, along_u) if @far
         c = @counts[i]
         left ? w : [w[0] + c[0], w[1] + c[1], w[2] + c[2]]
+      end
+
+      def beyond(winding, a, b, along_u)
+        far = @far.ray((@pool.xs[a] + @pool.xs[b]) * 0.5, (@pool.ys[a] + @pool.ys[b]) * 0.5, (@pool.zs[a] + @pool.zs[b]) * 0.5, along_u)
+        [winding[0] + far[0], winding[1] + far[1], winding[2] + far[2]]
       end
 
       # Sums counts of pieces crossed by the ray from the middle of piece i towards +p; sign turns with the handedness.

@@ -50,7 +50,7 @@ module Nockplane
       private
 
       def edge_set(text) = @store.fetch(key('edges', text)) { Projection::EdgeSet.new(model_of(text).solid) }
-      def key(kind, text, *more) = "#{kind}-#{Digest::SHA256.hexdigest([KERNEL_VERSION, text, *more].to_json)[0, 40]}"
+      def key(kind, text, *more) = "#{kind}-#{Digest::SHA256.hexdigest([KERNEL_VERSION, *more].to_json << text.b)[0, 40]}"
     end
   end
 end

@@ -15,6 +15,12 @@ module Nockplane
 
       attr_reader :base, :instances, :pattern
 
+      # Frame of a planar facet: outward z, origin at the foot of the model origin, x along model X (or Y where X is square to it).
+      def self.on_plane(facet)
+        n = facet.normal
+        Geometry::Frame.new(Geometry::Vec.scale(n, facet.d), n, n[0].abs > 0.9 ? [0, 1, 0] : [1, 0, 0])
+      end
+
       # body: the solid so far (for faces by name); spin: instances of a circular pattern turn with it.
       def initialize(fields, body, spin:)
         @f = fields
@@ -30,6 +36,8 @@ module Nockplane
 
       # Radius (mm) and centre [u, v] of a circular pattern with a pitch circle, else nil.
       attr_reader :pitch
+      # { du:, dv:, fields: } of a linear pattern, else nil.
+      attr_reader :grid
 
       private
 
@@ -49,12 +57,6 @@ module Nockplane
         end
         @f.fault('on', "the face '#{name}' is not plane") unless face.surface.plane?
         Placement.on_plane(@body.facets_of(name)[0])
-      end
-
-      # Frame of a planar facet: outward z, origin at the foot of the model origin, x along model X (or Y where X is square to it).
-      def self.on_plane(facet)
-        n = facet.normal
-        Geometry::Frame.new(Geometry::Vec.scale(n, facet.d), n, n[0].abs > 0.9 ? [0, 1, 0] : [1, 0, 0])
       end
 
       def patterned
@@ -100,11 +102,6 @@ module Nockplane
           end
         end
       end
-
-      public
-
-      # { du:, dv:, fields: } of a linear pattern, else nil.
-      attr_reader :grid
     end
   end
 end

@@ -36,7 +36,6 @@ module Nockplane
         @pool = VertexPool.new(@a.xs, @a.ys, @a.zs, box: grown(@b.box))
         map = Array.new(@b.xs.size) { |i| @pool.weld(@b.xs[i], @b.ys[i], @b.zs[i]) }
         tool = @b.facets.map { |g| g.remapped(map) }
-        @touched = []
         kept = side(@a.facets, tool, @b.box, @rule[:needs], @rule[:a], @rule[:far][0], false) +
                side(tool, @a.facets, @a.box, [true, false], @rule[:b], @rule[:far][1], @rule[:reverse])
         finish(kept)
@@ -46,64 +45,47 @@ module Nockplane
 
       def side(facets, others, box, needs, rule, far, reverse)
         near = grown(box)
+        return far ? facets : [] if others.empty?
+
+        @others = others
+        @grid = FacetGrid.new(others)
         facets.flat_map do |f|
           next far ? [f] : [] unless overlap?(f.box, near)
 
-          pieces = trim(f, others, needs, rule)
+          pieces = trim(f, needs, rule)
           reverse ? pieces.map(&:reversed) : pieces
         end
       end
 
       # The parts of facet f that the rule keeps.
-      def trim(f, others, needs, rule)
+      def trim(f, needs, rule)
         section = Section.new(@pool, f.plane)
         overlay = Geometry::Overlay.new(@pool, f.nx, f.ny, f.nz)
-        crossed = gather(f, others, needs, section, overlay)
-        return rule.call(true, false, false) ? [f] : [] if crossed == :nothing
+        near = gather(f, needs, section, overlay)
+        far = FarWinding.new(@pool, f, @grid, @others, near, section, needs)
+        if overlay.empty?
+          _, inside, outside = far.around_facet
+          return rule.call(true, inside.positive?, outside.positive?) ? [f] : []
+        end
 
         f.each_edge { |a, b| overlay.add(a, b, 0) }
-        polygons = overlay.polygons(&rule)
+        polygons = overlay.polygons(far, &rule)
         return [f] if polygons.size == 1 && polygons[0].size == f.loops.size && same?(polygons[0], f.loops)
 
         polygons.map { |loops| f.with_loops(loops, Facet.box_of(@pool, loops[0])) }
       end
 
-      def gather(f, others, needs, section, overlay)
-        any = :nothing
-        reach = reach(f)
-        others.each do |g|
-          next unless meets?(g.box, reach) && section.reaches?(g.box)
+      # Adds the segments of the facets whose boxes meet f's to the overlay; returns those facets' indices as a set.
+      def gather(f, needs, section, overlay)
+        near = {}
+        @grid.each_near(grown(f.box)) do |i|
+          near[i] = true
+          g = @others[i]
+          next unless section.reaches?(g.box)
 
-          needs.each do |inside|
-            section.each_segment(g, inside) do |a, b|
-              overlay.add(a, b, inside ? 1 : 2)
-              any = :some
-            end
-          end
+          needs.each { |inside| section.each_segment(g, inside) { |a, b| overlay.add(a, b, inside ? 1 : 2) } }
         end
-        any
-      end
-
-      # Box of f with room for rays towards plus along each axis: [min x, y, z, max x, y, z, dropped axis].
-      def reach(f)
-        ax = f.nx.abs
-        ay = f.ny.abs
-        az = f.nz.abs
-        dropped = az >= ax && az >= ay ? 2 : (ax >= ay ? 0 : 1)
-        grown(f.box) << dropped
-      end
-
-      # Can a facet of this box cross the facet or a ray from it? Rays run along either kept axis.
-      def meets?(box, reach)
-        case reach[6]
-        when 2 then upward?(box, reach, 0, 1)
-        when 0 then upward?(box, reach, 1, 2)
-        else upward?(box, reach, 0, 2)
-        end
-      end
-
-      def upward?(box, reach, u, v)
-        box[u + 3] >= reach[u] && box[v + 3] >= reach[v] && (box[u] <= reach[u + 3] || box[v] <= reach[v + 3])
+        near
       end
 
       def same?(polygon, loops) = polygon.zip(loops).all? { |p, l| p.size == l.size && (i = l.index(p[0])) && l.rotate(i) == p }

@@ -12,7 +12,9 @@ module Nockplane
       def initialize(pool, plane)
         @pool = pool
         @nx, @ny, @nz, @d = plane
-        @height = {}
+        @xs = pool.xs
+        @ys = pool.ys
+        @zs = pool.zs
         @crossings = [{}, {}]
       end
 
@@ -25,9 +27,11 @@ module Nockplane
         tx = (@ny * g.nz) - (@nz * g.ny)
         ty = (@nz * g.nx) - (@nx * g.nz)
         tz = (@nx * g.ny) - (@ny * g.nx)
-        xs = @pool.xs
-        ys = @pool.ys
-        zs = @pool.zs
+        return (yield_pair(found, tx, ty, tz) { |a, b| yield a, b }) if found.size == 2
+
+        xs = @xs
+        ys = @ys
+        zs = @zs
         found.sort_by! { |p| (xs[p] * tx) + (ys[p] * ty) + (zs[p] * tz) }
         i = 0
         while i + 1 < found.size
@@ -36,8 +40,14 @@ module Nockplane
         end
       end
 
-      # Ids of vertices of the facet that lie on the plane.
-      def on_plane(g) = g.loops.flat_map { |l| l.select { |i| height(i).abs <= TOL } }
+      # The common case, one segment, without sorting.
+      def yield_pair(found, tx, ty, tz)
+        a, b = found
+        return if a == b
+
+        forward = ((@xs[b] - @xs[a]) * tx) + ((@ys[b] - @ys[a]) * ty) + ((@zs[b] - @zs[a]) * tz)
+        forward.negative? ? yield(b, a) : yield(a, b)
+      end
 
       # Can the plane meet the box at all?
       def reaches?(box)
@@ -51,24 +61,32 @@ module Nockplane
 
       private
 
-      def height(id)
-        @height[id] ||= (@nx * @pool.xs[id]) + (@ny * @pool.ys[id]) + (@nz * @pool.zs[id]) - @d
-      end
-
+      # Hot: heights are computed in place, large planar facets have thousands of corners.
       def crossings(g, inside)
         level = inside ? -TOL : TOL
         found = nil
         cache = @crossings[inside ? 0 : 1]
+        xs = @xs
+        ys = @ys
+        zs = @zs
+        nx = @nx
+        ny = @ny
+        nz = @nz
+        d = @d
         g.loops.each do |ids|
           a = ids[-1]
-          ha = height(a)
+          ha = (nx * xs[a]) + (ny * ys[a]) + (nz * zs[a]) - d
+          above_a = inside ? ha >= level : ha > level
           i = 0
-          while i < ids.size
+          n = ids.size
+          while i < n
             b = ids[i]
-            hb = height(b)
-            (found ||= []) << crossing(a, ha, b, hb, cache) if inside ? (ha >= level) != (hb >= level) : (ha > level) != (hb > level)
+            hb = (nx * xs[b]) + (ny * ys[b]) + (nz * zs[b]) - d
+            above_b = inside ? hb >= level : hb > level
+            (found ||= []) << crossing(a, ha, b, hb, cache) if above_a != above_b
             a = b
             ha = hb
+            above_a = above_b
             i += 1
           end
         end

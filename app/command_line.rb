@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+require 'thor'
+
+module App
+  # bin/nockplane: a thin shell over the core. Errors go to stderr with exit status 1; with --json one object on stdout.
+  class CommandLine < Thor
+    class_option :json, type: :boolean, desc: 'print one JSON object'
+
+    def self.exit_on_failure? = true
+
+    desc 'inspect FILE', 'what a model is: solids, faces, volume, area, box, parameters'
+    def inspect_file(file) = guarded { report(Commands::Inspect.call(read(file))) }
+    map 'inspect' => :inspect_file
+
+    desc 'views FILE', 'lengths of visible and hidden lines in views'
+    option :view, default: 'front,top,right,iso', desc: Nockplane::Projection::ViewFrame::NAMED.keys.join(',')
+    option :direction, desc: 'X,Y,Z from the eye to the part'
+    option :up, desc: 'X,Y,Z up on paper'
+    def views(file)
+      guarded { report(Commands::Views.call(read(file), frames)) }
+    end
+
+    desc 'draw FILE', 'a titled sheet as SVG or PDF'
+    option :template, default: 'a3-part-first-angle', desc: Nockplane::Drawings::Template.all.keys.join(', ')
+    option :out, required: true, desc: 'SHEET.svg or SHEET.pdf'
+    def draw(file)
+      guarded { report(Commands::Draw.call(read(file), options[:template], options[:out])) }
+    end
+
+    desc 'check', 'the docket of the data folder; exit 1 when anything is behind or adrift'
+    def check
+      guarded do
+        require_relative '../config/application'
+        found = Commands::Check.call
+        report(found)
+        exit 1 unless found[:lines].empty?
+      end
+    end
+
+    no_commands do
+      def guarded
+        yield
+      rescue Nockplane::Error, Errno::ENOENT, Errno::EACCES, Errno::EISDIR => e
+        warn e.message
+        exit 1
+      end
+
+      def read(file)
+        raise Nockplane::Error, "#{file}: no such file" unless File.file?(file)
+        raise Nockplane::Error, "#{file}: STEP files are not read yet; give a recipe (.recipe.yml)" if file.match?(/\.(stp|step)\z/i)
+
+        File.read(file, Nockplane::Modelling::RecipeSource::MAX_BYTES + 1)
+      end
+
+      def report(hash)
+        options[:json] ? puts(JSON.generate(hash)) : hash.each { |k, v| puts "#{k}: #{v.is_a?(Array) || v.is_a?(Hash) ? JSON.generate(v) : v}" }
+      end
+
+      def frames
+        return { 'given' => Nockplane::Projection::ViewFrame.new(vector(:direction), vector(:up)) } if options[:direction]
+
+        options[:view].split(',').to_h do |name|
+          [name, Nockplane::Projection::ViewFrame::NAMED[name] || raise(Nockplane::Error, "there is no view '#{name}'; use #{Nockplane::Projection::ViewFrame::NAMED.keys.join(', ')}")]
+        end
+      end
+
+      def vector(name)
+        given = options[name] || (name == :up ? '0,0,1' : nil)
+        numbers = given.split(',').map { |v| Float(v, exception: false) }
+        raise Nockplane::Error, "--#{name} #{given}: three numbers X,Y,Z are needed" unless numbers.size == 3 && numbers.all?(&:finite?)
+
+        numbers
+      end
+    end
+  end
+end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module App
+  module Commands
+    # Makes a sheet of a recipe from a template, with all dimensions that show well adopted, and writes it.
+    class Draw
+      def self.call(text, template_name, out)
+        template = Nockplane::Drawings::Template.all[template_name] or
+          raise Nockplane::Error, "there is no template '#{template_name}'; use #{Nockplane::Drawings::Template.all.keys.join(', ')}"
+        raise Nockplane::Error, "#{out}: the sheet is written as .svg or .pdf" unless out.match?(/\.(svg|pdf)\z/i)
+
+        source = Nockplane::Linking::Source.new { text }
+        model = source.model('file', 1)
+        drawing = template.fill('file', 1, model, title: model.name, number: model.properties['number'].to_s)
+        drawing = drawing.views.reject { |v| v.kind == 'pictorial' }.reduce(drawing) { |d, v| adopted(d, source, v) }
+        write(out, Nockplane::Drawings::SceneBuilder.new(drawing, 's1', source).scene)
+        { out: out, scale: Nockplane::Drafting::Scale.text(drawing.sheet('s1').scale), views: drawing.views.map(&:name), dimensions: drawing.dimensions.size }
+      end
+
+      def self.adopted(drawing, source, view)
+        edit = Nockplane::Linking::Adoption.new(drawing, source).adopt(view)
+        edit.is_a?(Nockplane::Drawings::Refusal) ? drawing : drawing.apply(edit)
+      end
+
+      def self.write(out, scene)
+        File.binwrite(out, out.downcase.end_with?('.pdf') ? Nockplane::Formats::Pdf.write([scene]) : Nockplane::Formats::Svg.write(scene, standalone: true))
+      end
+      private_class_method :adopted, :write
+    end
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module App
+  module Commands
+    # Lengths of lines in views; ms of a view is its hidden-line work alone.
+    class Views
+      def self.call(text, frames)
+        started = clock
+        solid = Nockplane::Linking::Source.new.model_of(text).solid
+        edges = Nockplane::Projection::EdgeSet.new(solid)
+        views = frames.map { |name, frame| view(name, solid, edges, frame) }
+        { views: views, ms: ms(started) }
+      end
+
+      def self.view(name, solid, edges, frame)
+        started = clock
+        linework = Nockplane::Projection::Linework.of(solid, frame, edge_set: edges)
+        taken = ms(started)
+        { name: name, visible: rounded(linework.lengths(true)), hidden: rounded(linework.lengths(false)), box: linework.box.map { |v| v.round(6) }, ms: taken }
+      end
+
+      def self.rounded(lengths) = lengths.transform_values { |v| v.round(4) }
+      def self.clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      def self.ms(started) = ((clock - started) * 1000).round(1)
+      private_class_method :view, :rounded, :clock, :ms
+    end
+  end
+end

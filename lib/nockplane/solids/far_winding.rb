@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Solids
+    # Winding numbers that facets away from a facet f contribute at points of f: their sections by f's plane are crossed
+    # with a ray in that plane. Only the facets along the ray are looked at.
+    class FarWinding
+      NONE = [0, 0, 0].freeze
+
+      # near: { index => true } of facets that are counted elsewhere; needs: which sections (true inside, false outside).
+      def initialize(pool, facet, grid, others, near, section, needs)
+        @pool = pool
+        @facet = facet
+        @grid = grid
+        @others = others
+        @near = near
+        @section = section
+        @needs = needs
+        @us, @vs = Geometry::Overlay.axes(pool, facet.nx, facet.ny, facet.nz)
+      end
+
+      # [0, winding of S-, winding of S+] of the ray from (x, y, z) along the plane's first or second coordinate axis.
+      def ray(x, y, z, along_u)
+        point = [x, y, z]
+        axis = axis_of(along_u ? @us : @vs)
+        box = ray_box(point, axis) or return NONE
+        p, q = along_u ? [@us, @vs] : [@vs, @us]
+        mp = point[axis]
+        mq = point[axis_of(q)]
+        total = [0, 0, 0]
+        @grid.each_near(box) do |i|
+          next if @near[i] || !@section.reaches?(@others[i].box)
+
+          @needs.each do |inside|
+            @section.each_segment(@others[i], inside) { |a, b| total[inside ? 1 : 2] += crossing(p, q, a, b, mp, mq, along_u) }
+          end
+        end
+        total
+      end
+
+      # The winding at f itself when nothing is near it: from the middle of an edge that a ray can leave.
+      def around_facet
+        @facet.each_edge do |a, b|
+          du = (@us[b] - @us[a]).abs
+          dv = (@vs[b] - @vs[a]).abs
+          along_u = dv >= du
+          return ray((@pool.xs[a] + @pool.xs[b]) * 0.5, (@pool.ys[a] + @pool.ys[b]) * 0.5, (@pool.zs[a] + @pool.zs[b]) * 0.5, along_u)
+        end
+      end
+
+      private
+
+      def axis_of(array)
+        return 0 if array.equal?(@pool.xs)
+
+        array.equal?(@pool.ys) ? 1 : 2
+      end
+
+      # Box of the ray from the point to the far side of the grid, staying in f's plane.
+      def ray_box(point, axis)
+        length = @grid.max[axis] - point[axis]
+        return nil if length < -1e-6
+
+        dropped = 3 - axis_of(@us) - axis_of(@vs)
+        n = @facet.normal
+        slope = -n[axis] / n[dropped]
+        low = point.dup
+        high = point.dup
+        high[axis] += length
+        far = point[dropped] + (slope * length)
+        low[dropped], high[dropped] = [point[dropped], far].minmax
+        (low.map { |c| c - 1e-6 } + high.map { |c| c + 1e-6 })
+      end
+
+      # +1 or -1 when the segment a -> b crosses the ray from (mp, mq) towards +p, else 0.
+      def crossing(p, q, a, b, mp, mq, along_u)
+        qa = q[a]
+        qb = q[b]
+        return 0 if (qa <= mq) == (qb <= mq)
+
+        at = p[a] + ((p[b] - p[a]) * (mq - qa) / (qb - qa))
+        return 0 if at <= mp
+
+        (qb > qa) == along_u ? 1 : -1
+      end
+    end
+  end
+end
