@@ -20,3 +20,4 @@ end
 loader = Zeitwerk::Loader.for_gem
 loader.inflector.inflect('svg' => 'Svg', 'pdf' => 'Pdf', 'glb' => 'Glb', 'iso286' => 'Iso286')
 loader.setup
+Nockplane::LOADER = loader

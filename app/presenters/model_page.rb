@@ -24,7 +24,6 @@ module App
       def revisions = @record.revisions.reverse
       def drawings = @record.drawings.sort_by(&:number)
       def size = ModelPage.box_words(built.solid)
-      def mass = Workshop.source.mass(@revision.recipe)
       def faces = built.solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size)
 
       # Deviations of a parameter's fit in words, nil when it has none.

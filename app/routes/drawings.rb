@@ -5,8 +5,8 @@ module App
     # Drawings: new, the sheet, edits, undo, update, downloads.
     module Drawings
       def self.registered(app)
+        downloads(app) # before the page, whose :slug would take "x.pdf"
         pages(app)
-        downloads(app)
         changes(app)
       end
 
@@ -37,6 +37,8 @@ module App
           cache_control :private, :no_cache
           etag "#{Nockplane::KERNEL_VERSION}-#{shown.record.slug}-#{shown.record.version}"
           content_type 'image/svg+xml'
+          # The file carries its font in a style element; on its own it can load and run nothing.
+          headers 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; font-src data:"
           attachment "#{shown.record.number}.svg" if params['download']
           Nockplane::Formats::Svg.write(shown.scene, standalone: true)
         end

@@ -30,6 +30,13 @@ module App
           Workshop.glb(revision.recipe)
         end
 
+        # Exact volume takes a finer mesh: the page asks for it when it is shown.
+        app.get '/models/:slug/mass' do
+          model = Records::Model.at(params['slug'])
+          mass = Workshop.source.mass((params['revision'] ? model.revision(params['revision'].to_i) : model.latest).recipe)
+          json words: "#{number((mass.volume / 1000).round(3))} cm³, surface #{number((mass.area / 100).round(2))} cm²"
+        end
+
         app.get '/trials/:digest.glb' do
           text = Workshop.trials[params['digest']] or raise Refused.new('This preview is no longer kept; make it again.', status: 404)
           content_type 'model/gltf-binary'

@@ -1,7 +1,7 @@
 // The model screen: 3D view, trying sizes, features and recipe text, keeping a revision.
 
 import { mount } from './viewer.js';
-import { post, tell } from './talk.js';
+import { get, post, tell } from './talk.js';
 
 const page = document.querySelector('.model-page');
 const slug = page.dataset.model;
@@ -21,6 +21,7 @@ const viewer = (() => {
   }
 })();
 viewer.load(viewerPlace.dataset.glb);
+get(byId('volume').dataset.mass).then((m) => { byId('volume').textContent = m.words; }, () => { byId('volume').textContent = 'volume unknown'; });
 document.querySelectorAll('[data-look]').forEach((b) => b.addEventListener('click', () => viewer.look(b.dataset.look)));
 
 function fault(error) {

@@ -41,10 +41,17 @@ module Nockplane
         end
       end
 
+      # Model points it runs between. A diameter seen from the side runs square to the axis, whatever way one looks.
+      def ends
+        return [@snapshot['from'], @snapshot['to']] unless @place['form'] == 'linear' && @snapshot['kind'].end_with?('diameter')
+
+        across = Geometry::Vec.scale(Geometry::Vec.unit(Geometry::Vec.cross(@snapshot['axis'], @at.frame.d)), @snapshot['value'] / 2)
+        [Geometry::Vec.sub(@snapshot['centre'], across), Geometry::Vec.add(@snapshot['centre'], across)]
+      end
+
       # Unit direction of measuring and its left normal, on paper; directions are kept in the upper/right half plane.
       def axes
-        a = @at.point(@snapshot['from'])
-        b = @at.point(@snapshot['to'])
+        a, b = ends.map { |p| @at.point(p) }
         l = Math.hypot(b[0] - a[0], b[1] - a[1])
         e = l < 1e-9 ? [1.0, 0.0] : [(b[0] - a[0]) / l, (b[1] - a[1]) / l]
         e = [-e[0], -e[1]] if e[0] < -1e-9 || (e[0].abs <= 1e-9 && e[1].negative?)
@@ -54,7 +61,7 @@ module Nockplane
       # Interval [from, to] along e, in paper mm.
       def span
         e, = axes
-        [@snapshot['from'], @snapshot['to']].map { |p| along(@at.point(p), e) }.sort
+        ends.map { |p| along(@at.point(p), e) }.sort
       end
 
       # Paper coordinate along a direction.
@@ -88,7 +95,7 @@ module Nockplane
       def linear
         e, n = axes
         side = @place['side']
-        a, b = [@snapshot['from'], @snapshot['to']].map { |p| nearest_foot(@at.point(p), e, n, side) }
+        a, b = ends.map { |p| nearest_foot(@at.point(p), e, n, side) }
         level = edge(n, side) + (side * @place['gap'])
         @layout.linear(a, b, e, level - along(a, n), words, shift: @place['shift'])
       end

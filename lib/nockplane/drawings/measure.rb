@@ -36,8 +36,8 @@ module Nockplane
         case kind.to_s
         when 'linear', 'depth' then flat ? 2 : 0
         when 'centres' then flat ? (along ? 2 : 1) : 0
-        when 'turned_diameter' then square && flat ? 2 : (along ? 1 : 0)
-        when 'diameter' then along ? 2 : (square && flat ? 1 : 0)
+        when 'turned_diameter' then square ? 2 : (along ? 1 : 0)
+        when 'diameter' then along ? 2 : (square ? 1 : 0)
         when 'pitch_circle', 'radius', 'angle' then along ? 2 : 0
         else square ? 2 : (along ? 1 : 0)
         end

@@ -64,7 +64,7 @@ module Nockplane
       def check_room(piece, needed)
         return if needed <= piece.length + 1e-9
 
-        @refuse.call("the corners of '#{piece.name}' need #{needed.round(3)} mm and it is #{piece.length.round(3)} mm long; use smaller rounds or chamfers")
+        @refuse.call("the corners of '#{piece.name}' need #{Fault.mm(needed)} mm and it is #{Fault.mm(piece.length)} mm long; use smaller rounds or chamfers")
       end
     end
   end

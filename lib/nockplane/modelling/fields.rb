@@ -118,7 +118,7 @@ module Nockplane
         (value * per).round / per
       end
 
-      def show(value) = value == value.round ? value.to_i.to_s : value.round(4).to_s
+      def show(value) = Fault.mm(value)
     end
   end
 end

@@ -70,7 +70,8 @@ module Nockplane
           fault(path, "unknown name '#{name}'#{near ? "; did you mean '#{near}'?" : '; add it to the parameters'}")
         end
         fault(path, "the expressions go in a circle: #{[*@open.drop_while { |n| n != name }, name].join(' → ')}; give one of them a number") if @open.include?(name)
-        fault(path, "rests on '#{name}', which has a fault of its own") if settle(name)
+        deeper = settle(name)
+        raise RecipeFault, deeper if deeper
       end
 
       def within(value, path)

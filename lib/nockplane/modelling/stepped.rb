@@ -14,7 +14,7 @@ module Nockplane
         @steps = read_steps
         @bore = @f.optional_size('bore')
         thin = @steps.find { |s| @bore && @bore >= s[:d] }
-        @f.fault('bore', "#{@bore} mm leaves no wall in step '#{thin[:name]}' of #{thin[:d]} mm") if thin
+        @f.fault('bore', "#{Fault.mm(@bore)} mm leaves no wall in step '#{thin[:name]}' of #{Fault.mm(thin[:d])} mm") if thin
         @pieces = Corners.apply(outline, treatments) { |why| @f.fault('steps', why) }
         measure
       end

@@ -40,12 +40,9 @@ module Nockplane
 
       # The winding at f itself when nothing is near it: from the middle of an edge that a ray can leave.
       def around_facet
-        @facet.each_edge do |a, b|
-          du = (@us[b] - @us[a]).abs
-          dv = (@vs[b] - @vs[a]).abs
-          along_u = dv >= du
-          return ray((@pool.xs[a] + @pool.xs[b]) * 0.5, (@pool.ys[a] + @pool.ys[b]) * 0.5, (@pool.zs[a] + @pool.zs[b]) * 0.5, along_u)
-        end
+        a, b = @facet.loops[0]
+        along_u = (@vs[b] - @vs[a]).abs >= (@us[b] - @us[a]).abs
+        ray((@pool.xs[a] + @pool.xs[b]) * 0.5, (@pool.ys[a] + @pool.ys[b]) * 0.5, (@pool.zs[a] + @pool.zs[b]) * 0.5, along_u)
       end
 
       private

@@ -65,7 +65,7 @@ module Nockplane
         end
 
         def check_rim(rim, field)
-          @f.fault(field, "#{rim.size} mm is more than the depth of #{@to - @from} mm") if rim.size >= @to - @from
+          @f.fault(field, "#{Fault.mm(rim.size)} mm is more than the depth of #{Fault.mm(@to - @from)} mm") if rim.size >= @to - @from
           @profile.outlines.each_with_index do |o, i|
             outline = i.zero? ? o.ccw : o.cw
             outline.corners.each do |c|
@@ -75,9 +75,9 @@ module Nockplane
               @f.fault(field, "the rim has a sharp corner at an arc ('#{c.piece.name}'); round that corner of the profile first") if arc
             end
             tight = outline.pieces.find { |p| p.arc? && p.turn.positive? && p.radius <= rim.size + 1e-6 }
-            @f.fault(field, "#{rim.size} mm does not fit inside the arc '#{tight.name}' of radius #{tight.radius.round(3)} mm") if tight
+            @f.fault(field, "#{Fault.mm(rim.size)} mm does not fit inside the arc '#{tight.name}' of radius #{Fault.mm(tight.radius)} mm") if tight
             short = outline.corners.zip(outline.corners.rotate).find { |a, b| !a.piece.arc? && folded?(a, b, rim.size) }
-            @f.fault(field, "#{rim.size} mm uses up the edge '#{short[0].piece.name}'; use a smaller size") if short
+            @f.fault(field, "#{Fault.mm(rim.size)} mm uses up the edge '#{short[0].piece.name}'; use a smaller size") if short
           end
         end
 

@@ -76,7 +76,7 @@ module Nockplane
 
         def wider(field)
           d = @f.size(field)
-          @f.fault(field, "#{d} mm is not wider than the hole of #{(2 * @r).round(4)} mm") if d <= 2 * @r
+          @f.fault(field, "#{Fault.mm(d)} mm is not wider than the hole of #{Fault.mm(2 * @r)} mm") if d <= 2 * @r
           d
         end
 
@@ -99,7 +99,7 @@ module Nockplane
         end
 
         def shallow(field, depth)
-          @f.fault(field, "reaches #{depth.round(3)} mm deep and the hole only #{@depth.round(3)} mm") if depth >= @depth
+          @f.fault(field, "reaches #{Fault.mm(depth)} mm deep and the hole only #{Fault.mm(@depth)} mm") if depth >= @depth
         end
 
         def tip(go)

@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+require 'app_helper'
+require 'open3'
+
+class CommandLineTest < AppTest
+  BIN = File.expand_path('../../bin/nockplane', __dir__)
+
+  def run_it(*words)
+    out, err, status = Open3.capture3({ 'NOCKPLANE_DATA' => ENV.fetch('NOCKPLANE_DATA') }, BIN, *words)
+    [out, err, status.exitstatus]
+  end
+
+  def file(name) = File.join(DEMO, "#{name}.recipe.yml")
+
+  def test_inspect_gives_one_json_object
+    out, _, status = run_it('inspect', file('hub-spindle'), '--json')
+    found = JSON.parse(out)
+    assert_equal [0, 'recipe', 1, true], [status, *found.values_at('kind', 'solids', 'closed')]
+    assert_equal [0.0, 39.0], found['box'].values_at(0, 3)
+    assert_equal %w[area box centre closed edges faces kind ms parameters solids volume warnings], found.keys.sort
+  end
+
+  def test_views_by_name_and_by_direction
+    named = JSON.parse(run_it('views', file('hub-spindle'), '--view', 'front', '--json')[0])['views'][0]
+    given = JSON.parse(run_it('views', file('hub-spindle'), '--direction', '0,1,0', '--up', '0,0,1', '--json')[0])['views'][0]
+    assert_equal named.values_at('visible', 'hidden', 'box'), given.values_at('visible', 'hidden', 'box')
+    assert_equal %w[sharp silhouette smooth total], named['visible'].keys.sort
+  end
+
+  def test_draw_writes_both_formats
+    Dir.mktmpdir do |dir|
+      %w[svg pdf].each do |kind|
+        out = File.join(dir, "sheet.#{kind}")
+        assert_equal 0, run_it('draw', file('hub-spindle'), '--template', 'a3-part-third-angle', '--out', out)[2]
+        assert_operator File.size(out), :>, 10_000
+      end
+    end
+  end
+
+  def test_errors_go_to_stderr
+    Dir.mktmpdir do |dir|
+      bad = File.join(dir, 'bad.recipe.yml')
+      File.write(bad, PART.sub('diameter: 16', 'diameter: -16'))
+      out, err, status = run_it('inspect', bad, '--json')
+      assert_equal ['', "line 18, features[1].diameter: -16 mm; a size must be above 0\n", 1], [out, err, status]
+    end
+    assert_equal ["nope.yml: no such file\n", 1], run_it('inspect', 'nope.yml').drop(1)
+    assert_match(/there is no view 'inside'/, run_it('views', file('hub-spindle'), '--view', 'inside')[1])
+  end
+
+  def test_check_exits_1_when_something_is_behind
+    drawn
+    assert_equal [{ 'drawings' => 1, 'lines' => [] }, 0], run_it('check', '--json').then { |out, _, status| [JSON.parse(out), status] }
+    revise(lid, 'thick: 6', 'thick: 7')
+    out, _, status = run_it('check', '--json')
+    assert_equal [1, 'behind'], [status, JSON.parse(out)['lines'][0]['kind']]
+  end
+end

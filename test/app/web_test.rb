@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+require 'app_helper'
+
+class WebTest < AppTest
+  def test_up = get('/up').then { assert_equal [200, 'up'], [last_response.status, last_response.body] }
+
+  def test_empty_board_says_what_to_do
+    get '/'
+    assert_includes last_response.body, 'No models yet.'
+    get '/drawings/new'
+    assert_includes last_response.body, 'There is no model yet.'
+  end
+
+  def test_security_headers
+    get '/'
+    csp = last_response.headers['content-security-policy']
+    assert_includes csp, "default-src 'none'"
+    refute_includes csp, 'unsafe'
+    assert_equal 'nosniff', last_response.headers['x-content-type-options']
+  end
+
+  def test_wrong_addresses_are_proper_pages
+    ['/nope', '/models/none', '/drawings/none', '/drawings/none.pdf', "/models/#{lid.slug}?revision=9", "/drawings/#{drawn.slug}?sheet=s9", '/trials/x.glb'].each do |path|
+      get path
+      assert_equal 404, last_response.status, path
+      assert_includes last_response.body, 'Nothing here', path
+    end
+  end
+
+  def test_a_post_without_the_token_is_refused
+    post "/drawings/#{drawn.slug}/undo", '{}', 'CONTENT_TYPE' => 'application/json'
+    assert_equal 403, last_response.status
+    assert_equal drawn.version, drawn.reload.version
+  end
+
+  def test_bad_requests_are_told_in_words
+    assert_equal "'knit' is not something that can be done to a drawing", post_json("/drawings/#{drawn.slug}/edits", { do: 'knit' })['error']
+    assert_equal "'far' is not a length in mm.", post_json("/drawings/#{drawn.slug}/edits", { do: 'move', what: 'view/front', dx: 'far', dy: 0 })['error']
+    assert_equal 'That view is no longer in the drawing.', post_json("/drawings/#{drawn.slug}/edits", { do: 'adopt', what: 'view/zz' })['error']
+    assert_equal "'7 to 1' is not a scale; write 1:2 or 2:1.", post_json("/drawings/#{drawn.slug}/edits", { do: 'restyle', what: 'view/front', scale: '7 to 1' })['error']
+    post_json("/drawings/#{drawn.slug}/edits", [1])
+    assert_equal 422, last_response.status
+  end
+
+  def test_notes_cannot_run_script
+    post_json("/drawings/#{drawn.slug}/edits", { do: 'note', text: '<script>alert(1)</script>', x: 50, y: 50 })
+    get "/drawings/#{drawn.slug}"
+    refute_includes last_response.body, '<script>alert'
+    assert_includes last_response.body, '&lt;script&gt;alert(1)'
+  end
+
+  def test_a_model_is_added_from_text_and_faults_keep_the_text
+    get '/models'
+    token = CGI.unescapeHTML(last_response.body[/name="authenticity_token" value="([^"]+)"/, 1])
+    post '/models', 'text' => "nockplane: recipe/1\nname: Spacer\n", 'authenticity_token' => token
+    assert_equal 422, last_response.status
+    assert_includes last_response.body, 'line 1, features: a recipe needs a list of features'
+    assert_includes last_response.body, 'name: Spacer', 'what was typed is still there'
+    post '/models', 'text' => PART, 'authenticity_token' => token
+    follow_redirect!
+    assert_includes last_response.body, '100 × 50 × 6 mm'
+  end
+
+  def test_downloads
+    get "/drawings/#{drawn.slug}.pdf"
+    assert last_response.body.start_with?('%PDF-')
+    assert_includes last_response.headers['content-disposition'], 'QI-2130-D.pdf'
+    get "/drawings/#{drawn.slug}/sheets/s1.svg"
+    assert_includes last_response.body, 'font-face'
+    get "/models/#{lid.slug}/solid.glb"
+    assert last_response.body.start_with?('glTF')
+  end
+end

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+require 'tmpdir'
+# Tests of the application run on a data folder of their own.
+ENV['RACK_ENV'] = 'test'
+ENV['NOCKPLANE_DATA'] = Dir.mktmpdir('nockplane-test')
+Minitest.after_run { FileUtils.rm_rf(ENV.fetch('NOCKPLANE_DATA')) } if defined?(Minitest)
+
+require 'test_helper'
+require_relative '../config/application'
+require 'rack/test'
+
+# Starts every test from empty tables.
+class AppTest < CoreTest
+  include Rack::Test::Methods
+
+  def app = App::Web
+
+  def setup
+    [App::Records::JournalEntry, App::Records::Binding, App::Records::Drawing].each(&:delete_all)
+    App::Records::Revision.delete_all
+    App::Records::Model.delete_all
+    App::Workshop.reset
+  end
+
+  PART = <<~F
+    nockplane: recipe/1
+    name: Lid
+    properties: {number: QI-2130, material: EN AW-6061}
+    parameters:
+      length: {value: 100, tolerance: "±0.2"}
+      thick: 6
+      half: {value: length / 2}
+      sink: 3
+    features:
+      - id: plate
+        type: extrude
+        profile: {kind: rectangle, width: length, height: half}
+        depth: thick
+      - id: seat
+        type: hole
+        on: plate/end.end
+        at: [20, 0]
+        diameter: 16
+        depth: sink
+        point_angle: 180
+  F
+
+  def lid = @lid ||= App::Actions::AddModel.call(PART)
+
+  # A drawing of the lid with front and plan dimensions adopted.
+  def drawn
+    @drawn ||= App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle').tap { |d| %w[front plan].each { |v| App::Demo.adopt(d, v) } }
+  end
+
+  def revise(model, old, new, note: '') = App::Actions::ReviseModel.call(model, model.latest.recipe.sub(old, new), note: note)
+
+  # POST of JSON as the page's script does it, with the session's token.
+  def post_json(path, data)
+    get '/' unless @token
+    @token ||= last_response.body[/name="csrf-token" content="([^"]+)"/, 1]
+    post path, JSON.generate(data), 'CONTENT_TYPE' => 'application/json', 'HTTP_X_CSRF_TOKEN' => CGI.unescapeHTML(@token), 'HTTP_ACCEPT' => 'application/json'
+    JSON.parse(last_response.body)
+  end
+end

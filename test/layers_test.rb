@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+require 'test_helper'
+
+# Dependencies point one way: every reference in the core is read from its source and checked against architecture.md.
+class LayersTest < Minitest::Test
+  ROOM = File.expand_path('../lib/nockplane', __dir__)
+  # What each room may call, besides itself.
+  ALLOWED = {
+    'geometry' => [], 'tolerancing' => [], 'solids' => %w[geometry], 'modelling' => %w[geometry solids tolerancing],
+    'projection' => %w[geometry solids], 'drafting' => %w[geometry projection tolerancing],
+    'drawings' => %w[geometry projection drafting modelling], 'linking' => %w[geometry solids modelling projection drafting drawings tolerancing],
+    'formats' => %w[geometry solids modelling projection drafting drawings linking tolerancing]
+  }.freeze
+  OUTSIDE = /\b(App|Sinatra|ActiveRecord|Rack|ENV|Time\.now|Process|Kernel\.rand|SecureRandom)\b/
+
+  def code(file) = File.readlines(file).map { |l| l.sub(/(^|\s)#(?!\{).*/, '') }.join
+
+  Dir[File.join(ROOM, '*')].select { |d| File.directory?(d) }.each do |room|
+    name = File.basename(room)
+    define_method("test_#{name}_calls_only_what_lies_below") do
+      rooms = ALLOWED.keys.to_h { |r| [r.capitalize, r] }
+      Dir[File.join(room, '**/*.rb')].each do |file|
+        used = code(file).scan(/\b(#{rooms.keys.join('|')})::[A-Z]/).flatten.map { |r| rooms[r] }.uniq - [name]
+        assert_empty used - ALLOWED.fetch(name), "#{file} reaches up"
+      end
+    end
+  end
+
+  def test_the_core_knows_no_web_database_clock_or_environment
+    Dir[File.join(ROOM, '**/*.rb')].each { |f| assert_nil OUTSIDE.match(code(f)), "#{f} reaches out of the core" }
+  end
+
+  def test_facades_say_what_lives_there
+    ALLOWED.each_key { |room| assert_operator File.read("#{ROOM}/#{room}.rb").scan(/^\s*#/).size, :>=, 3, room }
+  end
+
+  def test_files_stay_under_320_lines
+    long = Dir[File.expand_path('../{lib,app,public/js,public/css,test}/**/*.{rb,js,erb,css}', __dir__)].select { |f| File.foreach(f).count > 320 }
+    assert_empty long
+  end
+
+  def test_everything_loads = Nockplane::LOADER.eager_load
+end

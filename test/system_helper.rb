@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+require 'app_helper'
+require 'capybara/minitest'
+require 'selenium-webdriver'
+
+Capybara.register_driver(:chromium) do |app|
+  options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium')
+  %w[--headless=new --no-sandbox --window-size=1280,900 --hide-scrollbars --use-angle=swiftshader --enable-unsafe-swiftshader --disable-dev-shm-usage
+     --disable-background-networking --disable-component-update --disable-sync --no-first-run --disable-quic].each { |a| options.add_argument(a) }
+  options.add_option('goog:loggingPrefs', { browser: 'ALL' })
+  Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: Selenium::WebDriver::Service.chrome(path: '/usr/bin/chromedriver'))
+end
+Capybara.app = App::Web
+Capybara.server = :puma, { Silent: true, Threads: '1:4' }
+Capybara.default_driver = :chromium
+Capybara.default_max_wait_time = 15
+
+# A person at the browser.
+class SystemTest < AppTest
+  include Capybara::DSL
+  include Capybara::Minitest::Assertions
+
+  def teardown
+    trouble = page.driver.browser.logs.get(:browser).reject { |l| l.level != 'SEVERE' || l.message.match?(/status of (4\d\d)/) }
+    assert_empty trouble.map(&:message), 'the browser reported errors'
+  ensure
+    Capybara.reset_sessions!
+  end
+
+  def sheet_group(key) = find(%(#sheet g[data-owner="#{key}"]), visible: :all)
+
+  # Where a group's middle is on screen, in pixels.
+  def middle(key)
+    evaluate_script(<<~JS, key)
+      (() => { const b = document.querySelector(`#sheet g[data-owner="${arguments[0]}"]`).getBoundingClientRect(); return [b.x + b.width / 2, b.y + b.height / 2]; })()
+    JS
+  end
+
+  # Drags from a screen point by pixels.
+  def drag(from, by)
+    mouse = page.driver.browser.action
+    mouse.move_to_location(from[0].round, from[1].round).pointer_down(:left)
+    mouse.move_by((by[0] / 2).round, (by[1] / 2).round).move_by(by[0] - (by[0] / 2).round, by[1] - (by[1] / 2).round).pointer_up(:left).perform
+  end
+
+  # Waits until the block is true.
+  def eventually(what = 'what was waited for')
+    deadline = Time.now + Capybara.default_max_wait_time
+    sleep 0.05 until (ok = yield) || Time.now > deadline
+    assert ok, "#{what} did not happen"
+  end
+
+  def sheet_words = evaluate_script("[...document.querySelectorAll('#sheet text')].map((t) => t.textContent)")
+end
