@@ -21,7 +21,7 @@ module App
         x = group.box[2] + 3
         y = @scene.height - group.box[3] - 3
         %(<g class="mark-behind" data-mark="view/#{Rack::Utils.escape_html(behind.view.id)}">) +
-          %(<path d="M#{x - EAR} #{y}L#{x} #{y + EAR}L#{x - EAR} #{y + EAR}Z"/><path class="fold" d="M#{x - EAR} #{y}L#{x} #{y + EAR}"/>) +
+          %(<path d="M#{x - EAR} #{y}L#{x} #{y}L#{x} #{y + EAR}Z"/>) +
           %(<text x="#{x + 1.5}" y="#{y + 4}">#{behind.from} → #{behind.to}</text></g>)
       end
     end
