@@ -49,30 +49,51 @@ module Nockplane
 
         @others = others
         @grid = FacetGrid.new(others)
-        facets.flat_map do |f|
-          next far ? [f] : [] unless overlap?(f.box, near)
-
-          pieces = trim(f, needs, rule)
-          reverse ? pieces.map(&:reversed) : pieces
+        untouched = []
+        kept = []
+        facets.each do |f|
+          if overlap?(f.box, near) then kept.concat(trim(f, needs, rule) { untouched << f })
+          elsif far then kept << f
+          end
         end
+        kept.concat(whole(untouched, needs, rule))
+        reverse ? kept.map(&:reversed) : kept
       end
 
-      # The parts of facet f that the rule keeps.
+      # The parts of facet f that the rule keeps. Yields (and gives none) when nothing is near f.
       def trim(f, needs, rule)
         section = Section.new(@pool, f.plane)
         overlay = Geometry::Overlay.new(@pool, f.nx, f.ny, f.nz)
         near = gather(f, needs, section, overlay)
-        far = FarWinding.new(@pool, f, @grid, @others, near, section, needs)
-        if overlay.empty?
-          _, inside, outside = far.around_facet
-          return rule.call(true, inside.positive?, outside.positive?) ? [f] : []
+        if near.empty?
+          yield
+          return []
         end
+
+        far = FarWinding.new(@pool, f, @grid, @others, near, section, needs)
+        return kept_whole?(far, rule) ? [f] : [] if overlay.empty?
 
         f.each_edge { |a, b| overlay.add(a, b, 0) }
         polygons = overlay.polygons(far, &rule)
         return [f] if polygons.size == 1 && polygons[0].size == f.loops.size && same?(polygons[0], f.loops)
 
-        polygons.map { |loops| f.with_loops(loops, Facet.box_of(@pool, loops[0])) }
+        polygons.map { |loops| f.trimmed(@pool, loops) }
+      end
+
+      # Facets that have none of the other solid near are kept or dropped whole, and neighbours alike: its surface does not
+      # pass between them. So one ray decides for each connected group. (Facets with something near but no section through
+      # them are decided one by one: the other surface may run along their common edge.)
+      def whole(facets, needs, rule)
+        Components.of(facets) { true }.flat_map do |group|
+          f = facets[group[0]]
+          far = FarWinding.new(@pool, f, @grid, @others, {}, Section.new(@pool, f.plane), needs)
+          kept_whole?(far, rule) ? group.map { |i| facets[i] } : []
+        end
+      end
+
+      def kept_whole?(far, rule)
+        _, inside, outside = far.around_facet
+        rule.call(true, inside.positive?, outside.positive?)
       end
 
       # Adds the segments of the facets whose boxes meet f's to the overlay; returns those facets' indices as a set.

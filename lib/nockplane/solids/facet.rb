@@ -4,10 +4,11 @@ module Nockplane
   module Solids
     # A planar polygon with holes: loops of vertex ids (outer counter-clockwise seen from outside, holes clockwise),
     # the plane n.p = d it was made on (never refitted), its face, and its box [x0, y0, z0, x1, y1, z1] in mm.
+    # loop_boxes: a box per loop where there are holes (a cut by a plane then skips the loops it can't reach), else nil.
     class Facet
-      attr_reader :loops, :nx, :ny, :nz, :d, :face, :box
+      attr_reader :loops, :nx, :ny, :nz, :d, :face, :box, :loop_boxes
 
-      def initialize(loops, nx, ny, nz, d, face, box)
+      def initialize(loops, nx, ny, nz, d, face, box, loop_boxes = nil)
         @loops = loops.each(&:freeze).freeze
         @nx = nx
         @ny = ny
@@ -15,14 +16,18 @@ module Nockplane
         @d = d
         @face = face
         @box = box.freeze
+        @loop_boxes = loop_boxes.freeze
         freeze
       end
 
       # Facet over ids of a pool (or solid: anything with xs, ys, zs); the plane is given or computed (Newell's method).
       def self.over(pool, loops, face, plane = nil)
         nx, ny, nz, d = plane || newell(pool, loops[0])
-        new(loops, nx, ny, nz, d, face, box_of(pool, loops[0]))
+        new(loops, nx, ny, nz, d, face, box_of(pool, loops[0]), boxes_of(pool, loops))
       end
+
+      # Boxes of the loops of a facet with holes, nil for one without.
+      def self.boxes_of(pool, loops) = loops.size > 1 ? loops.map { |l| box_of(pool, l).freeze } : nil
 
       def self.box_of(pool, ids)
         x = pool.xs.values_at(*ids)
@@ -48,9 +53,12 @@ module Nockplane
 
       def normal = [@nx, @ny, @nz]
       def plane = [@nx, @ny, @nz, @d]
-      def reversed = Facet.new(@loops.map(&:reverse), -@nx, -@ny, -@nz, -@d, @face, @box)
-      def with_loops(loops, box = @box) = Facet.new(loops, @nx, @ny, @nz, @d, @face, box)
-      def with_face(face) = Facet.new(@loops, @nx, @ny, @nz, @d, face, @box)
+      def reversed = Facet.new(@loops.map(&:reverse), -@nx, -@ny, -@nz, -@d, @face, @box, @loop_boxes)
+      # The same place with loops of other ids (or split edges).
+      def with_loops(loops) = Facet.new(loops, @nx, @ny, @nz, @d, @face, @box, @loop_boxes)
+      # Other loops in the same plane.
+      def trimmed(pool, loops) = Facet.new(loops, @nx, @ny, @nz, @d, @face, Facet.box_of(pool, loops[0]), Facet.boxes_of(pool, loops))
+      def with_face(face) = Facet.new(@loops, @nx, @ny, @nz, @d, face, @box, @loop_boxes)
       def remapped(map) = with_loops(@loops.map { |l| l.map { |i| map[i] } })
 
       # Yields every directed edge (a, b).

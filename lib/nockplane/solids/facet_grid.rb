@@ -9,7 +9,6 @@ module Nockplane
       attr_reader :max
 
       def initialize(facets)
-        @facets = facets
         boxes = facets.map(&:box)
         @min = 3.times.map { |k| boxes.map { |b| b[k] }.min }
         @max = 3.times.map { |k| boxes.map { |b| b[k + 3] }.max }
@@ -17,24 +16,46 @@ module Nockplane
         @n = 3.times.map { |k| ((@max[k] - @min[k]) / size).ceil.clamp(1, MOST) }
         @inverse = 3.times.map { |k| @n[k] / [@max[k] - @min[k], 1e-6].max }
         @cells = {}
-        facets.each_index { |i| each_cell(boxes[i]) { |c| (@cells[c] ||= []) << i } }
+        @boxes = boxes
+        boxes.each_with_index { |b, i| fill(b, i) }
         @stamp = Array.new(facets.size, 0)
         @turn = 0
       end
 
-      # Yields indices of facets whose boxes meet [x0, y0, z0, x1, y1, z1].
+      # Yields indices of facets whose boxes meet [x0, y0, z0, x1, y1, z1]. Hot: no blocks or arrays inside.
       def each_near(box)
         @turn += 1
-        each_cell(box) do |c|
-          @cells[c]&.each do |i|
-            next if @stamp[i] == @turn
+        turn = @turn
+        x0, y0, z0, x1, y1, z1 = box
+        i = low(x0, 0)
+        i1 = low(x1, 0)
+        j0 = low(y0, 1)
+        j1 = low(y1, 1)
+        k0 = low(z0, 2)
+        k1 = low(z1, 2)
+        while i <= i1
+          j = j0
+          while j <= j1
+            row = ((i << 8) | j) << 8
+            k = k0
+            while k <= k1
+              if (cell = @cells[row | k])
+                n = 0
+                while n < cell.size
+                  f = cell[n]
+                  n += 1
+                  next if @stamp[f] == turn
 
-            @stamp[i] = @turn
-            b = @facets[i].box
-            next if b[0] > box[3] || b[3] < box[0] || b[1] > box[4] || b[4] < box[1] || b[2] > box[5] || b[5] < box[2]
-
-            yield i
+                  @stamp[f] = turn
+                  b = @boxes[f]
+                  yield f unless b[0] > x1 || b[3] < x0 || b[1] > y1 || b[4] < y0 || b[2] > z1 || b[5] < z0
+                end
+              end
+              k += 1
+            end
+            j += 1
           end
+          i += 1
         end
       end
 
@@ -46,21 +67,17 @@ module Nockplane
         [(spans.reduce(:*) / count)**(1 / 3.0), spans.max / MOST].max
       end
 
-      def each_cell(box)
-        low = 3.times.map { |k| ((box[k] - @min[k]) * @inverse[k]).floor.clamp(0, @n[k] - 1) }
-        high = 3.times.map { |k| ((box[k + 3] - @min[k]) * @inverse[k]).floor.clamp(0, @n[k] - 1) }
-        i = low[0]
-        while i <= high[0]
-          j = low[1]
-          while j <= high[1]
-            k = low[2]
-            while k <= high[2]
-              yield (((i << 8) | j) << 8) | k
-              k += 1
-            end
-            j += 1
+      # Cell number of a coordinate on an axis, kept inside the grid.
+      def low(at, axis)
+        c = ((at - @min[axis]) * @inverse[axis]).to_i
+        c.negative? ? 0 : (c >= @n[axis] ? @n[axis] - 1 : c)
+      end
+
+      def fill(box, index)
+        low(box[0], 0).upto(low(box[3], 0)) do |i|
+          low(box[1], 1).upto(low(box[4], 1)) do |j|
+            low(box[2], 2).upto(low(box[5], 2)) { |k| (@cells[(((i << 8) | j) << 8) | k] ||= []) << index }
           end
-          i += 1
         end
       end
     end

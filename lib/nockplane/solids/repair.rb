@@ -107,7 +107,7 @@ module Nockplane
         overlay = Geometry::Overlay.new(pool, first.nx, first.ny, first.nz)
         members.each { |f| f.each_edge { |a, b| overlay.add(a, b, 1) } }
         overlay.polygons { |_f, inside, _o| inside }.map do |loops|
-          Facet.new(loops, *first.plane, face, Facet.box_of(pool, loops[0]))
+          first.trimmed(pool, loops).with_face(face)
         end
       end
 

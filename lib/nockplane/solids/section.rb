@@ -73,7 +73,10 @@ module Nockplane
         ny = @ny
         nz = @nz
         d = @d
-        g.loops.each do |ids|
+        boxes = g.loop_boxes
+        g.loops.each_with_index do |ids, k|
+          next if boxes && !reaches?(boxes[k])
+
           a = ids[-1]
           ha = (nx * xs[a]) + (ny * ys[a]) + (nz * zs[a]) - d
           above_a = inside ? ha >= level : ha > level
