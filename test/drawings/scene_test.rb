@@ -66,6 +66,17 @@ class SceneTest < CoreTest
     assert_equal 2 + 7 + 3, centre.grep(Drafting::Ink::Line).size
   end
 
+  def test_a_tapped_hole_end_on_has_a_three_quarter_arc_at_its_major_diameter # THR-03, THR-04
+    drawing, source = drawing_of(demo('carousel'))
+    arcs = group(scene(drawing, source), 'view/plan').items.grep(Drafting::Ink::Arc).select { |a| (a.rx - 0.75).abs < 1e-9 && !a.closed? }
+    assert_equal 3, arcs.size
+    assert_in_delta 1.5 * Math::PI, arcs[0].to - arcs[0].from, 1e-9
+    refute (0.01..1.5).step(0.1).any? { |a| a.between?(arcs[0].from, arcs[0].to) }, 'open in the upper right quadrant'
+    side = group(scene(drawing, source), 'view/front').items.select { |i| i.layer == 'hidden' && i.is_a?(Drafting::Ink::Line) }
+    heights = side.map { |l| (l.points[1][1] - l.points[0][1]).abs }
+    assert_operator heights.count { |h| (h - 4.5).abs < 1e-6 }, :>=, 4, 'M3 x 9 at 1:2 from the side'
+  end
+
   def test_shaded_view_has_fills_and_no_hidden_lines
     drawing, source = drawing_of(demo('hub-spindle'))
     items = group(scene(drawing, source), 'view/iso').items

@@ -80,6 +80,16 @@ class BuilderTest < CoreTest
     assert_fit 90_000 - (Math::PI * 16 * 10) - point, text
   end
 
+  def test_rounded_rim_of_a_hole
+    # Pappus: the corner between plane and wall less its quarter circle, turned about the hole's axis
+    r = 2.0
+    lost = (1 - (Math::PI / 4)) * r * r
+    radius = 5 + (r * (10 - (3 * Math::PI)) / (12 - (3 * Math::PI)))
+    text = recipe("#{PLATE}\n  - {id: h, type: hole, on: plate/end.end, at: [50, 30], diameter: 10, through: true, round: 2}")
+    assert_fit 90_000 - (Math::PI * 25 * 15) - (lost * 2 * Math::PI * radius), text, relative: 2e-6
+    assert_equal :torus, model(text).solid.face('h/round').surface.kind
+  end
+
   def test_tapped_hole_is_drawn_at_its_minor_diameter
     text = recipe("#{PLATE}\n  - {id: h, type: hole, kind: tapped, thread: M10, on: plate/end.end, at: [50, 30], through: true}")
     assert_in_delta 8.376 / 2, model(text).solid.face('h/wall').surface.radius, 1e-9 # TV-THR-01

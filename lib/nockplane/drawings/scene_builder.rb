@@ -80,7 +80,7 @@ module Nockplane
         model, n = model_of(view)
         items = view.style == 'shaded' ? shading_ink(model, n, place) : []
         items += @source.linework(model, n, place.frame).strokes.filter_map { |s| stroke_ink(s, view, place) }
-        items += centre_lines(model, n, place) unless view.kind == 'pictorial'
+        items += centre_lines(model, n, place) + threads(model, n, place, view) unless view.kind == 'pictorial'
         items += label_ink(view, place)
         Group.new(owner: "view/#{view.id}", items: items, box: place.outline, state: @states["view/#{view.id}"])
       end
@@ -108,6 +108,19 @@ module Nockplane
       def centre_lines(model, revision, place)
         pitch = @source.model(model, revision).dimensions.select { |d| d.kind == :pitch_circle }.map { |d| [d.centre, d.axis, d.value / 2] }
         Drafting::CentreLines.new(@standard, place.frame, place.scale, place.method(:point)).ink(@source.axes(model, revision), pitch)
+      end
+
+      def threads(model, revision, place, view)
+        built = @source.model(model, revision)
+        seen = @source.linework(model, revision, place.frame).strokes.select { |s| s.visible && s.arc? }.flat_map(&:faces)
+        drawer = Drafting::ThreadInk.new(@standard, place.frame, place.scale, place.method(:point))
+        built.threads.flat_map do |name, thread|
+          facets = built.solid.facets_of(name)
+          next [] if facets.empty?
+
+          wall = Drafting::ThreadInk::Wall.new(facets[0].face.surface, facets.flat_map { |f| f.loops.flatten }.uniq.map { |i| built.solid.point(i) })
+          drawer.ink(wall, thread.major, visible: seen.include?(name), hidden_lines: view.style == 'hidden')
+        end
       end
 
       # SCL-01: a view with a scale of its own says so above it.

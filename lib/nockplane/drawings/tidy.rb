@@ -24,7 +24,7 @@ module Nockplane
         @taken = pinned.flat_map { |d| boxes(d) }
         linear, rest = free.map { |d| fresh(d) }.partition { |d| d.place['form'] == 'linear' }
         angles, leaders = rest.partition { |d| d.place['form'] == 'angle' }
-        rows(linear) + angles.map { |d| keep(d) } + leaders.map { |d| lead(d) }
+        rows(linear) + angles.map { |d| swing(d) } + leaders.map { |d| lead(d) }
       end
 
       private
@@ -79,6 +79,12 @@ module Nockplane
       end
 
       def meet?(a, b, room = 0.0) = a[0] < b[2] + room && a[2] > b[0] - room && a[1] < b[3] + room && a[3] > b[1] - room
+
+      # An angle's arc at the radius where arc and words meet least.
+      def swing(dimension)
+        options = [18.0, 12.0, 24.0, 30.0, 8.0].map { |r| with_place(dimension, dimension.place.merge('radius' => r)) }
+        keep(options.min_by { |d| boxes(d).sum { |b| @taken.count { |t| meet?(b, t) } } + (bad_ground(boxes(d)) * 4) })
+      end
 
       # Candidates by how little they cover, then by how near they point away from the view's middle.
       def lead(dimension)

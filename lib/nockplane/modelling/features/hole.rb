@@ -8,7 +8,7 @@ module Nockplane
       # Faces: wall, floor or point, counterbore.wall, counterbore.floor, countersink.
       class Hole < Feature
         KEYS = %w[kind diameter depth through point_angle counterbore_diameter counterbore_depth countersink_diameter
-                  countersink_angle thread thread_depth chamfer].freeze
+                  countersink_angle thread chamfer round].freeze
         KINDS = %w[plain counterbored countersunk tapped].freeze
 
         def operation = 'cut'
@@ -54,8 +54,8 @@ module Nockplane
         def pieces
           at = [0.0, 0.0]
           found = []
-          go = lambda do |name, to|
-            found << Solids::Piece.new(name, at, to) unless (at[0] - to[0]).abs < 1e-12 && (at[1] - to[1]).abs < 1e-12
+          go = lambda do |name, to, centre = nil|
+            found << Solids::Piece.new(name, at, to, centre, centre && (Math::PI / 2)) unless (at[0] - to[0]).abs < 1e-12 && (at[1] - to[1]).abs < 1e-12
             at = to
           end
           go.call('entry', [0.0, entry_radius])
@@ -70,8 +70,14 @@ module Nockplane
           case @kind
           when 'counterbored' then @cb_r = wider('counterbore_diameter') / 2
           when 'countersunk' then @cs_r = wider('countersink_diameter') / 2
-          else @f.key?('chamfer') ? @r + @f.size('chamfer') : @r
+          else @r + rim_size
           end
+        end
+
+        # mm that a chamfer or round takes of the rim.
+        def rim_size
+          @f.fault('round', 'the rim is both rounded and chamfered; keep one') if @f.key?('round') && @f.key?('chamfer')
+          %w[chamfer round].filter_map { |k| @f.optional_size(k) }.sum(0.0)
         end
 
         def wider(field)
@@ -95,6 +101,8 @@ module Nockplane
             go.call('countersink', [@cs_depth, @r])
           else
             go.call('chamfer', [@f.size('chamfer'), @r]) if @f.key?('chamfer')
+            go.call('round', [@f.size('round'), @r], [@f.size('round'), @r + @f.size('round')]) if @f.key?('round')
+            shallow('round', rim_size) if rim_size.positive?
           end
         end
 
