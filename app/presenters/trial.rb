@@ -49,7 +49,7 @@ module App
       def changed(built)
         names = @before.parameters.map { |p| p[:name] } | built.parameters.map { |p| p[:name] }
         names.filter_map do |n|
-          old, new = [@before, built].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [p[:value].round(4), p[:tolerance]].compact.join(' ') } }
+          old, new = [@before, built].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [Nockplane::Modelling::Fault.mm(p[:value]), p[:tolerance]].compact.join(' ') } }
           { name: n, old: old, new: new } if old != new
         end
       end

@@ -16,7 +16,7 @@ class ChangesTest < AppTest
 
   def test_trying_keeps_nothing_and_says_what_would_change
     answer = post_json("/models/#{lid.slug}/try", { sizes: { length: '120' } })
-    assert_equal [%w[length 100.0 120.0], %w[half 50.0 60.0]].map { |n, a, b| { 'name' => n, 'old' => "#{a}#{' ±0.2' if n == 'length'}", 'new' => "#{b}#{' ±0.2' if n == 'length'}" } }, answer['changed']
+    assert_equal [%w[length 100 120], %w[half 50 60]].map { |n, a, b| { 'name' => n, 'old' => "#{a}#{' ±0.2' if n == 'length'}", 'new' => "#{b}#{' ±0.2' if n == 'length'}" } }, answer['changed']
     assert_equal '120 × 60 × 6 mm', answer['size']
     get answer['glb']
     assert last_response.body.start_with?('glTF')

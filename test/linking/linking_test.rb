@@ -107,7 +107,7 @@ class LinkingTest < CoreTest
   end
 
   def test_an_ambiguous_likeness_is_never_taken
-    two = PART.gsub('id: pocket', 'id: seat') + "  - {id: twin, type: hole, on: plate/end.end, at: [20.5, 0], diameter: 20.2, depth: 7, point_angle: 180}\n"
+    two = PART.gsub('id: pocket', 'id: seat') + "- {id: twin, type: hole, on: plate/end.end, at: [20.5, 0], diameter: 20.2, depth: 7, point_angle: 180}\n"
     drawing, source = linked(part, part(features: two))
     after = drawing.apply(staleness(drawing, source, 2).update)
     adrift = staleness(after, source, 2).adrift.find { |a| a.dimension.dimension == 'pocket.diameter' }

@@ -33,7 +33,7 @@ class LeadDayTest < SystemTest
     fill_in 'size-length', with: '120'
     click_button 'Try these sizes'
     assert_text 'What would change'
-    assert_text 'half: 50.0 → 60.0'
+    assert_text 'half: 50 → 60'
     assert_text '120 × 60 × 6 mm'
     assert_selector '#trial-flag', text: 'Not kept yet'
     fill_in 'note', with: 'longer lid'
