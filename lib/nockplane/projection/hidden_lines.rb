@@ -112,19 +112,13 @@ module Nockplane
         @cw = w / @nx
         @ch = h / @ny
         @cells = Array.new(@nx * @ny)
+        @boxes = []
         @polys_x.each_index do |k|
-          i0, i1 = columns(*@polys_x[k].minmax)
-          j0, j1 = rows(*@polys_y[k].minmax)
-          j0.upto(j1) { |j| i0.upto(i1) { |i| (@cells[(j * @nx) + i] ||= []) << k } }
+          x = @polys_x[k].minmax
+          y = @polys_y[k].minmax
+          @boxes << [x[0] - PAD, y[0] - PAD, x[1] + PAD, y[1] + PAD]
+          row(y[0] - PAD).upto(row(y[1] + PAD)) { |j| column(x[0] - PAD).upto(column(x[1] + PAD)) { |i| (@cells[(j * @nx) + i] ||= []) << k } }
         end
-      end
-
-      def columns(from, to)
-        [((from - PAD - @x0) / @cw).floor.clamp(0, @nx - 1), ((to + PAD - @x0) / @cw).floor.clamp(0, @nx - 1)]
-      end
-
-      def rows(from, to)
-        [((from - PAD - @y0) / @ch).floor.clamp(0, @ny - 1), ((to + PAD - @y0) / @ch).floor.clamp(0, @ny - 1)]
       end
 
       # Hidden intervals of t along the edge.
@@ -138,51 +132,89 @@ module Nockplane
         @length = Math.sqrt((@bx * @bx) + (@by * @by))
         return [] if @length < PAD
 
-        @left = []
-        @right = []
+        @left = nil
+        @right = nil
+        @whole = false
         @turn += 1
-        walk(e)
+        walk(e.f, e.g)
+        return WHOLE if @whole
+        return [] unless @left && @right
+
         gap = PAD / @length
         Intervals.intersection(Intervals.union(@left, gap), Intervals.union(@right, gap))
       end
 
-      # Visits the cells under the edge, column by column.
-      def walk(e)
-        i0, i1 = columns(*[@ax, @ax + @bx].minmax)
-        i = i0
-        while i <= i1
-          j0, j1 = rows(*heights(i))
-          j = j0
-          while j <= j1
-            cell = @cells[(j * @nx) + i]
-            cell&.each do |k|
-              next if @stamp[k] == @turn
+      WHOLE = [[0.0, 1.0].freeze].freeze
 
-              @stamp[k] = @turn
-              f = @facet_of[k]
-              cover(k) unless f == e.f || f == e.g
-              return nil if @whole
-            end
+      # Visits the pieces in the cells under the edge, column by column; f, g: the edge's own facets.
+      def walk(f, g)
+        ax = @ax
+        ay = @ay
+        bx = @bx
+        by = @by
+        i = column(bx.negative? ? ax + bx - PAD : ax - PAD)
+        last = column(bx.negative? ? ax + PAD : ax + bx + PAD)
+        steep = bx.abs < 1e-12
+        while i <= last
+          if steep
+            y0 = ay
+            y1 = ay + by
+          else
+            # the part of the edge within this column
+            t0 = (@x0 + (i * @cw) - PAD - ax) / bx
+            t1 = (@x0 + ((i + 1) * @cw) + PAD - ax) / bx
+            t0 = t0 < 0.0 ? 0.0 : (t0 > 1.0 ? 1.0 : t0)
+            t1 = t1 < 0.0 ? 0.0 : (t1 > 1.0 ? 1.0 : t1)
+            y0 = ay + (by * t0)
+            y1 = ay + (by * t1)
+          end
+          y0, y1 = y1, y0 if y1 < y0
+          j = row(y0 - PAD)
+          top = row(y1 + PAD)
+          while j <= top
+            return if (cell = @cells[(j * @nx) + i]) && visit(cell, f, g)
+
             j += 1
           end
           i += 1
         end
-        nil
-      ensure
-        @whole = false
       end
 
-      # Range of y that the edge has within column i.
-      def heights(i)
-        return [@ay, @ay + @by].minmax if @bx.abs < 1e-12
+      # True when the edge is found wholly hidden.
+      def visit(cell, f, g)
+        n = 0
+        while n < cell.size
+          k = cell[n]
+          n += 1
+          next if @stamp[k] == @turn
 
-        t0 = ((@x0 + (i * @cw) - PAD - @ax) / @bx).clamp(0.0, 1.0)
-        t1 = ((@x0 + ((i + 1) * @cw) + PAD - @ax) / @bx).clamp(0.0, 1.0)
-        [@ay + (@by * t0), @ay + (@by * t1)].minmax
+          @stamp[k] = @turn
+          own = @facet_of[k]
+          cover(k) unless own == f || own == g
+          return true if @whole
+        end
+        false
+      end
+
+      def column(x)
+        i = ((x - @x0) / @cw).to_i
+        i.negative? ? 0 : (i >= @nx ? @nx - 1 : i)
+      end
+
+      def row(y)
+        j = ((y - @y0) / @ch).to_i
+        j.negative? ? 0 : (j >= @ny ? @ny - 1 : j)
       end
 
       # Clips the edge to piece k (Cyrus-Beck) and records where the piece is nearer.
       def cover(k)
+        box = @boxes[k]
+        ax = @ax
+        ay = @ay
+        bx = ax + @bx
+        by = ay + @by
+        return if (ax > box[2] && bx > box[2]) || (ax < box[0] && bx < box[0]) || (ay > box[3] && by > box[3]) || (ay < box[1] && by < box[1])
+
         xs = @polys_x[k]
         ys = @polys_y[k]
         t0 = 0.0
@@ -236,8 +268,8 @@ module Nockplane
         end
         return if t1 <= t0
 
-        @left << [t0, t1] if side >= 0
-        @right << [t0, t1] if side <= 0
+        (@left ||= []) << [t0, t1] if side >= 0
+        (@right ||= []) << [t0, t1] if side <= 0
         @whole = true if side.zero? && t0 <= 0.0 && t1 >= 1.0
       end
     end
