@@ -12,7 +12,9 @@ class LineworkTest < CoreTest
   TORUS = '  - {id: ring, type: revolve, axis: z, profile: {kind: free, start: [10, 40], edges: [{name: inside, to: [-10, 40], centre: [0, 40]}, {name: outside, to: [10, 40], centre: [0, 40]}]}}'
   TEE = <<~F
     - {id: run, type: extrude, on: yz, both_ways: true, depth: 200, profile: {kind: circle, diameter: 60}}
-    - {id: branch, type: extrude, on: xy, depth: 100, profile: {kind: circle, diameter: 60}}
+    - {id: branch, type: extrude, on: xy, depth: 100, profile: {kind: circle, diameter: 40}}
+    - {id: bore, type: extrude, operation: cut, on: yz, both_ways: true, through: true, profile: {kind: circle, diameter: 50}}
+    - {id: branch_bore, type: extrude, operation: cut, on: xy, reverse: true, depth: 101, profile: {kind: circle, diameter: 32}}
   F
 
   # Lengths by the independent ray casting of shared/models/README.md (good to about 0.3 %): annotated-plate.
@@ -31,6 +33,22 @@ class LineworkTest < CoreTest
       assert_in_delta visible, got[0], visible * 0.006
       assert_in_delta hidden, got[1], 1.5
     end
+  end
+
+  # tee: crossing pipes, whose intersection curves stay polylines on 48 chords.
+  { 'front' => [703.4, 552.6], 'top' => [746.2, 400], 'right' => [540.9, 161.6], 'iso' => [985.4, 830.9] }.each do |view, (visible, hidden)|
+    define_method("test_tee_#{view}") do
+      assert_in_delta 201_574.223, mass(recipe(TEE)).volume, 201_574 * 1e-4
+      got = lengths(recipe(TEE), view)
+      assert_in_delta visible, got[0], visible * 0.01
+      assert_in_delta hidden, got[1], hidden * 0.015
+    end
+  end
+
+  def test_a_crossing_curve_is_one_path
+    paths = linework(recipe(TEE), 'front').strokes.select { |s| s.visible && s.shape == :path }
+    assert_equal 1, paths.size
+    assert_equal %w[branch/side.rim run/side.rim], paths[0].faces
   end
 
   def test_box_from_the_front_is_its_outline

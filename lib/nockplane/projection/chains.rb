@@ -84,16 +84,13 @@ module Nockplane
       end
 
       def lines(segments, more)
-        straight, loose = segments.partition { |s| s.seen.kind == :sharp || s.seen.edge.circle || collinear_with_neighbour?(s) }
+        straight, loose = segments.partition { |s| s.seen.edge.circle || straight?(s.seen.edge) }
         found = straight.group_by(&:carrier).flat_map { |_, group| line_strokes(group, more) }
         found + paths(loose, more)
       end
 
-      # Silhouettes and smooth edges of curves are loose chords, unless the edge's faces make a straight line.
-      def collinear_with_neighbour?(segment)
-        faces = [segment.seen.edge.f, segment.seen.edge.g].map { |i| @solid.facets[i].face.surface.kind }
-        (faces - %i[plane cylinder cone]).empty?
-      end
+      # Edges of two planes are lines; what else turns out straight loses its middle points in #walk.
+      def straight?(edge) = [edge.f, edge.g].all? { |i| @solid.facets[i].face.surface.plane? }
 
       def line_strokes(group, more)
         return path_or_line(group, more) if group.size == 1
@@ -137,7 +134,13 @@ module Nockplane
           points << b
           i = at[key(b)].find { |k| !used[k] }
         end
-        points
+        points.each_with_index.reject { |p, k| k.positive? && k < points.size - 1 && between?(points[k - 1], p, points[k + 1]) }.map(&:first)
+      end
+
+      # Does q lie on the way from p to r, within a hair?
+      def between?(p, q, r)
+        l = Math.hypot(r[0] - p[0], r[1] - p[1])
+        l > 1e-9 && (((r[0] - p[0]) * (q[1] - p[1])) - ((r[1] - p[1]) * (q[0] - p[0]))).abs / l < 1e-6
       end
 
       def key(p) = [(p[0] * 1e5).round, (p[1] * 1e5).round]
