@@ -26,8 +26,7 @@ class LineworkTest < CoreTest
     end
   end
 
-  # Inclined views of doubly curved faces still have facet silhouettes, some 3 % too long (docs/kernel.md).
-  { 'front' => [222.8, 61.6], 'top' => [502.7, 0] }.each do |view, (visible, hidden)|
+  { 'front' => [222.8, 61.6], 'top' => [502.7, 0], 'iso' => [403.6, 0] }.each do |view, (visible, hidden)|
     define_method("test_torus_#{view}") do
       got = lengths(recipe(TORUS), view)
       assert_in_delta visible, got[0], visible * 0.006
@@ -49,6 +48,18 @@ class LineworkTest < CoreTest
     paths = linework(recipe(TEE), 'front').strokes.select { |s| s.visible && s.shape == :path }
     assert_equal 1, paths.size
     assert_equal %w[branch/side.rim run/side.rim], paths[0].faces
+  end
+
+  def test_a_rounded_rim_has_a_tangent_edge_and_a_true_outline
+    text = recipe('  - {id: d, type: extrude, profile: {kind: circle, diameter: 40}, depth: 10, end_round: 3}')
+    assert_in_delta 40 + 34 + (2 * 7) + (3 * Math::PI), lengths(text, 'front')[0], 0.05
+    assert_in_delta 40 * Math::PI, lengths(text, 'top')[0], 1e-6, 'the tangent edge is no outline'
+    assert_in_delta 34 * Math::PI, linework(text, 'top').lengths(true)[:smooth], 1e-6
+  end
+
+  def test_a_ball_is_a_circle_from_everywhere
+    ball = recipe('  - {id: ball, type: revolve, axis: z, profile: {kind: free, start: [20, 0], edges: [{name: ball, to: [-20, 0], centre: [0, 0]}, {name: axis}]}}')
+    ['front', 'top', 'iso', Projection::ViewFrame.new([0.2, 0.5, -0.4], [0, 0, 1])].each { |v| assert_in_delta 40 * Math::PI, lengths(ball, v)[0], 0.4 }
   end
 
   def test_box_from_the_front_is_its_outline

@@ -53,10 +53,12 @@ module Nockplane
         @edges << Edge.new(a, b, i, j, :inner, nil) unless face.surface.plane?
       end
 
-      # Do the analytic surfaces meet without a crease in the middle of the edge?
+      # Do the analytic surfaces meet without a crease? Asked at the ends: the middle of a chord is off curved surfaces.
       def tangent?(a, b, i, j)
-        middle = Geometry::Vec.scale(Geometry::Vec.add(@solid.point(a), @solid.point(b)), 0.5)
-        Geometry::Vec.dot(outward(@solid.facets[i], middle), outward(@solid.facets[j], middle)) > 1 - Geometry::Tolerance::TANGENT
+        [a, b].any? do |v|
+          p = @solid.point(v)
+          Geometry::Vec.dot(outward(@solid.facets[i], p), outward(@solid.facets[j], p)) > 1 - Geometry::Tolerance::TANGENT
+        end
       end
 
       def outward(facet, point)

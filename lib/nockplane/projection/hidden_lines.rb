@@ -28,11 +28,12 @@ module Nockplane
         face_sides
         build_grid
         seen = []
+        @contours = Contours.new(@solid, @frame)
         @set.edges.each do |e|
           kind = drawn_kind(e) or next
-          seen << Seen.new(e, kind, @front[e.f] || @front[e.g] ? hidden(e) : [[0.0, 1.0]])
+          seen << Seen.new(e, kind, @front[e.f] || @front[e.g] ? hidden(e) : WHOLE)
         end
-        seen
+        seen + contours
       end
 
       private
@@ -65,8 +66,34 @@ module Nockplane
         @front = @solid.facets.map { |f| (f.nx * dx) + (f.ny * dy) + (f.nz * dz) < FRONT }
       end
 
+      # Contours as edges between new points appended to the projected ones.
+      def contours
+        points = {}
+        @contours.pieces.map do |piece|
+          a, b = [piece.from, piece.to].map { |at| points[at] ||= append(*at) }
+          edge = EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil)
+          @skip = @contours.neighbours(piece.facet)
+          Seen.new(edge, :silhouette, hidden(edge))
+        end
+      ensure
+        @skip = nil
+      end
+
+      def append(a, b, t)
+        [@px, @py, @pz].each { |c| c << (c[a] + ((c[b] - c[a]) * t)) }
+        @px.size - 1
+      end
+
+      # On doubly curved faces a turn between facets is drawn only where the true contour runs along the edge.
+      def turned?(e)
+        return false if @front[e.f] == @front[e.g]
+
+        faces = [e.f, e.g].map { |i| @solid.facets[i].face }.select { |f| Contours.on?(f) }
+        faces.empty? || faces.any? { |f| @contours.along?(f, e.a, e.b) }
+      end
+
       def drawn_kind(e)
-        turned = @front[e.f] != @front[e.g]
+        turned = turned?(e)
         case e.kind
         when :sharp then :sharp
         when :smooth then turned ? :silhouette : :smooth
@@ -190,7 +217,7 @@ module Nockplane
 
           @stamp[k] = @turn
           own = @facet_of[k]
-          cover(k) unless own == f || own == g
+          cover(k) unless own == f || own == g || @skip&.key?(own)
           return true if @whole
         end
         false
