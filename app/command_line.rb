@@ -21,6 +21,12 @@ module App
       guarded { report(Commands::Views.call(read(file), frames)) }
     end
 
+    desc 'section FILE', 'area, perimeter and loops of a section by a plane'
+    option :plane, required: true, desc: 'PX,PY,PZ,NX,NY,NZ: a point of the plane and its normal'
+    def section(file)
+      guarded { report(Commands::Section.call(read(file), numbers(:plane, 6, 'PX,PY,PZ,NX,NY,NZ'))) }
+    end
+
     desc 'draw FILE', 'a titled sheet as SVG or PDF'
     option :template, default: 'a3-part-first-angle', desc: Nockplane::Drawings::Template.all.keys.join(', ')
     option :out, required: true, desc: 'SHEET.svg or SHEET.pdf'
@@ -65,12 +71,14 @@ module App
         end
       end
 
-      def vector(name)
-        given = options[name] || (name == :up ? '0,0,1' : nil)
-        numbers = given.split(',').map { |v| Float(v, exception: false) }
-        raise Nockplane::Error, "--#{name} #{given}: three numbers X,Y,Z are needed" unless numbers.size == 3 && numbers.all?(&:finite?)
+      def vector(name) = numbers(name, 3, 'X,Y,Z')
 
-        numbers
+      def numbers(name, count, words)
+        given = options[name] || '0,0,1'
+        found = given.split(',').map { |v| Float(v, exception: false) }
+        raise Nockplane::Error, "--#{name} #{given}: #{count} numbers #{words} are needed" unless found.size == count && found.all? { |v| v&.finite? }
+
+        found
       end
     end
   end

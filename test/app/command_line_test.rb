@@ -28,6 +28,14 @@ class CommandLineTest < AppTest
     assert_equal %w[sharp silhouette smooth total], named['visible'].keys.sort
   end
 
+  def test_section_through_the_axis
+    empty = JSON.parse(run_it('section', file('hub-spindle'), '--plane', '0,0,0,1,0,0', '--json')[0])
+    assert_empty empty['loops'], 'at its start the part lies ahead of the plane'
+    found = JSON.parse(run_it('section', file('hub-spindle'), '--plane', '5,0,0,1,0,0', '--json')[0])
+    assert_in_delta Math::PI * (16 - (2.1**2)), found['area'], 1e-3
+    assert_match(/6 numbers PX,PY,PZ,NX,NY,NZ are needed/, run_it('section', file('hub-spindle'), '--plane', '0,0,0')[1])
+  end
+
   def test_draw_writes_both_formats
     Dir.mktmpdir do |dir|
       %w[svg pdf].each do |kind|

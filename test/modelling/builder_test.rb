@@ -120,6 +120,38 @@ class BuilderTest < CoreTest
     assert_fit Math::PI * ((2500 * 5) - (5 * 25 * 5)), text
   end
 
+  L_PART = "#{PLATE}\n  - {id: post, type: extrude, on: plate/end.end, at: [80, 30], depth: 10, profile: {kind: rectangle, width: 10, height: 20}}\n  - {id: h, type: hole, on: plate/end.end, at: [15, 15], diameter: 8, through: true}".freeze
+
+  def test_mirror_takes_features_again
+    text = recipe("#{L_PART}\n  - {id: twin, type: mirror, of: [post, h], in: yz, offset: 50}")
+    assert_fit 90_000 + (2 * 2000) - (2 * Math::PI * 16 * 15), text
+    solid = model(text).solid
+    assert_in_delta 85, solid.face('twin.h/wall').surface.origin[0], 1e-9
+    assert_equal [15.0, 25.0], [15.0, solid.box[5]]
+    assert solid.face('twin.post/end.end')
+  end
+
+  def test_repeat_of_features_about_an_axis
+    text = recipe("#{DISC}\n  - {id: lug, type: extrude, on: xy, at: [50, 0], depth: 5, profile: {kind: rectangle, width: 20, height: 10}}\n  - {id: h, type: hole, on: d/end.end, at: [52, 0], diameter: 4, through: true}\n  - {id: ring, type: repeat, of: [lug, h], pattern: {kind: circular, count: 3}}")
+    one = mass(recipe("#{DISC}\n  - {id: lug, type: extrude, on: xy, at: [50, 0], depth: 5, profile: {kind: rectangle, width: 20, height: 10}}\n  - {id: h, type: hole, on: d/end.end, at: [52, 0], diameter: 4, through: true}")).volume
+    disc = Math::PI * 2500 * 5
+    assert_in_delta disc + (3 * (one - disc)), mass(text).volume, 0.2
+    assert_includes model(text).solid.faces.map(&:name), 'ring[3].h/wall'
+  end
+  DISC = '  - {id: d, type: extrude, profile: {kind: circle, diameter: 100}, depth: 5}'
+
+  def test_intersect_keeps_what_is_in_both
+    text = recipe("#{PLATE}\n  - {id: trim, type: extrude, operation: intersect, on: xy, at: [50, 30], depth: 15, profile: {kind: circle, diameter: 40}}")
+    assert_fit Math::PI * 400 * 15, text
+  end
+
+  def test_extrude_to_a_face
+    text = recipe("#{L_PART}\n  - {id: wall, type: extrude, on: plate/end.end, to: post/end.end, at: [40, 30], profile: {kind: rectangle, width: 10, height: 10}}")
+    assert_fit 90_000 + 2000 + 1000 - (Math::PI * 16 * 15), text
+    assert_faulty "line 8, features[3].to: 'plate/side.left' is not parallel to the sketch plane",
+                  recipe("#{L_PART}\n  - {id: wall, type: extrude, on: plate/end.end, to: plate/side.left, profile: {kind: circle, diameter: 3}}")
+  end
+
   def test_demo_parts_are_closed_and_without_warnings
     %w[carousel hub-spindle].each do |name|
       assert_closed model(demo(name)).solid

@@ -54,7 +54,7 @@ class RecipeTest < CoreTest
   end
 
   def test_cutting_all_away
-    assert_faulty 'line 6, features[1] (c): nothing is left of the part after this cut; make it smaller or move it',
+    assert_faulty 'line 6, features[1] (c): nothing is left of the part after this; make the feature smaller or move it',
                   recipe("#{BOX}\n  - {id: c, type: extrude, operation: cut, on: b/end.end, through: true, profile: {kind: circle, diameter: 200}}", '{w: 40}')
   end
 

@@ -21,8 +21,8 @@ module Nockplane
         end
       end
 
-      # Outcome of one feature: the solid after it, its dimensions, threads, warnings.
-      Step = Struct.new(:solid, :dimensions, :threads, :warnings)
+      # Outcome of one feature: the solid after it, its dimensions, threads, warnings, and its tools [[Solid, operation], ...].
+      Step = Struct.new(:solid, :dimensions, :threads, :warnings, :tools)
 
       # The Model of a Recipe. refine as in Solids::Discretise. Raises RecipeFault naming feature, line and reason.
       def self.build(recipe, refine: 1, cache: Prefixes.new) = new(recipe, refine, cache).model
@@ -49,13 +49,14 @@ module Nockplane
       def run
         key = "#{KERNEL_VERSION}:#{@refine}"
         body = nil
+        earlier = {}
         @recipe.features.each_with_index.filter_map do |feature, i|
           next if feature['active'] == false
 
           key = Digest::SHA256.hexdigest("#{key}|#{i}|#{feature.to_json}|#{used_values(feature)}|#{parameter_paths(feature)}")
-          step = @cache.fetch(key) { Ractor.make_shareable(step(feature, i, body)) }
+          step = @cache.fetch(key) { Ractor.make_shareable(step(feature, i, body, earlier)) }
           body = step.solid
-          step
+          earlier[feature['id']] = step
         end
       end
 
@@ -67,13 +68,13 @@ module Nockplane
 
       def parameter_paths(feature) = @recipe.parameters.any? { |p| feature.to_json.include?(p.name) } ? @recipe.parameters.map(&:path).hash : 0
 
-      def step(feature, index, body)
+      def step(feature, index, body, earlier)
         path = "features[#{index}]"
-        made = Features.make(Fields.new(@recipe, @scope, feature, path), body, @refine)
+        made = Features.make(Fields.new(@recipe, @scope, feature, path), body, @refine, earlier)
         warnings = []
         solid = combine(made, body, path, warnings)
         check_hit(made, solid, path)
-        Step.new(solid, made.dimensions, made.threads, warnings)
+        Step.new(solid, made.dimensions, made.threads, warnings, made.copies)
       rescue Solids::Boolean::OpenResult => e
         fault(path, "the solid can't be closed: #{e.message}")
       rescue Geometry::ZeroVector
@@ -81,14 +82,22 @@ module Nockplane
       end
 
       def combine(made, body, path, warnings)
-        return union_all(made.tools) if body.nil?
+        return made.copies.empty? ? body : union_all(made.tools) if body.nil?
 
-        result = batches(made.tools).reduce(body) do |solid, tool|
-          made.cut? ? Solids::Boolean.difference(solid, tool) : Solids::Boolean.union(solid, tool)
+        result = made.copies.slice_when { |a, b| a[1] != b[1] }.reduce(body) do |solid, run|
+          apply(solid, batches(run.map(&:first)), run[0][1])
         end
-        fault(path, 'nothing is left of the part after this cut; make it smaller or move it') if result.empty?
-        warnings << "#{path}: '#{made.placement.instances[0].name}' does not touch the rest of the part" if !made.cut? && result.shells.size > body.shells.size
+        fault(path, 'nothing is left of the part after this; make the feature smaller or move it') if result.empty?
+        warnings << "#{path}: a body of this feature does not touch the rest of the part" if made.copies.any? { |_, o| o == :boss } && result.shells.size > body.shells.size
         result
+      end
+
+      def apply(solid, tools, operation)
+        case operation
+        when :cut then tools.reduce(solid) { |s, tool| Solids::Boolean.difference(s, tool) }
+        when :intersect then Solids::Boolean.intersection(solid, tools.reduce { |a, b| Solids::Boolean.union(a, b) })
+        else tools.reduce(solid) { |s, tool| Solids::Boolean.union(s, tool) }
+        end
       end
 
       def union_all(tools) = batches(tools).reduce { |a, b| Solids::Boolean.union(a, b) }

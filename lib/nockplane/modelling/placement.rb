@@ -21,12 +21,29 @@ module Nockplane
         Geometry::Frame.new(Geometry::Vec.scale(n, facet.d), n, n[0].abs > 0.9 ? [0, 1, 0] : [1, 0, 0])
       end
 
+      # Frame named by a field: a base plane or a planar face of the body, moved along its normal by the field `offset`.
+      def self.plane(fields, name, body)
+        on = fields.raw(name) || 'xy'
+        frame = BASES[on] || on_plane(planar_facet(fields, name, on, body))
+        fields.key?('offset') ? frame.moved(0, 0, fields.length('offset')) : frame
+      end
+
+      def self.planar_facet(fields, field, name, body)
+        face = body&.face(name)
+        unless face
+          known = body ? body.faces.select { |f| f.surface.plane? }.map(&:name).first(12).join(', ') : ''
+          fields.fault(field, "there is no face '#{name}' here; use xy, xz, yz#{" or one of #{known}" unless known.empty?}")
+        end
+        fields.fault(field, "the face '#{name}' is not plane") unless face.surface.plane?
+        body.facets_of(name)[0]
+      end
+
       # body: the solid so far (for faces by name); spin: instances of a circular pattern turn with it.
       def initialize(fields, body, spin:)
         @f = fields
         @body = body
         @spin = spin
-        @base = base_frame
+        @base = Placement.plane(@f, 'on', @body)
         @at = @f.point('at', [0.0, 0.0])
         @turn = @f.degrees('turn', 0.0) * Math::PI / 180
         @instances = @f.key?('pattern') ? patterned : [Instance.new(@f.id, framed(@at, @turn))]
@@ -42,22 +59,6 @@ module Nockplane
       private
 
       def framed(at, turn) = @base.moved(*at).turned(turn)
-
-      def base_frame
-        on = @f.raw('on') || 'xy'
-        frame = BASES[on] || face_frame(on)
-        @f.key?('offset') ? frame.moved(0, 0, @f.length('offset')) : frame
-      end
-
-      def face_frame(name)
-        face = @body&.face(name)
-        unless face
-          known = @body ? @body.faces.select { |f| f.surface.plane? }.map(&:name).first(12).join(', ') : ''
-          @f.fault('on', "there is no face '#{name}' here; use xy, xz, yz#{" or one of #{known}" unless known.empty?}")
-        end
-        @f.fault('on', "the face '#{name}' is not plane") unless face.surface.plane?
-        Placement.on_plane(@body.facets_of(name)[0])
-      end
 
       def patterned
         part = @f.part('pattern')

@@ -5,7 +5,7 @@ module Nockplane
     module Features
       # A profile moved along the sketch plane's normal: boss (away from the plane) or cut (into the material behind it).
       class Extrude < Feature
-        KEYS = %w[operation profile depth through both_ways reverse start_chamfer end_chamfer start_round end_round].freeze
+        KEYS = %w[operation profile depth to through both_ways reverse start_chamfer end_chamfer start_round end_round].freeze
 
         def expected_faces
           cut? ? @placement.instances.to_h { |i| [i.name, @profile.outlines[0].pieces.map { |p| "#{i.name}/side.#{p.name}" }] } : {}
@@ -26,7 +26,7 @@ module Nockplane
 
         def read
           @f.only(*COMMON, *Placement::KEYS, *KEYS)
-          @f.fault('operation', 'the first feature must be a boss; there is nothing to cut yet') if cut? && @body.nil?
+          @f.fault('operation', 'the first feature must be a boss; there is nothing to cut yet') if operation != 'boss' && @body.nil?
           @placement = Placement.new(@f, @body, spin: true)
           @profile = Profile.new(@f.part('profile'))
           @from, @to = extent
@@ -37,14 +37,26 @@ module Nockplane
         end
 
         def extent
+          return to_face if @f.key?('to')
+
           depth = @f.flag('through') ? nil : @f.size('depth')
-          @f.fault('through', 'only cuts go through; give a boss a depth') if depth.nil? && !cut?
+          @f.fault('through', 'only cuts go through; give the feature a depth') if depth.nil? && !cut?
           return both_ways(depth) if @f.flag('both_ways')
 
           # A cut goes into the material, behind the plane it is sketched on, unless reversed.
           behind = cut? ^ @f.flag('reverse')
           depth ||= through_depth(behind ? first.frame.flipped : first.frame)
           behind ? [-depth, 0.0] : [0.0, depth]
+        end
+
+        # From the sketch plane to a parallel plane face (or base plane).
+        def to_face
+          plane = Placement.plane(@f, 'to', @body)
+          frame = first.frame
+          @f.fault('to', "'#{@f.raw('to')}' is not parallel to the sketch plane") unless Geometry::Vec.parallel?(plane.z, frame.z, 1e-6)
+          reach = frame.local(plane.origin)[2]
+          @f.fault('to', "'#{@f.raw('to')}' lies in the sketch plane; nothing is between") if reach.abs < 1e-6
+          [0.0, reach].minmax
         end
 
         def both_ways(depth)

@@ -10,18 +10,23 @@ module Nockplane
         BEYOND = 1.0
 
         # fields: Fields of the feature; body: Solid so far or nil; refine: see Solids::Discretise.
-        def initialize(fields, body, refine)
+        def initialize(fields, body, refine, earlier)
           @f = fields
           @body = body
           @refine = refine
+          @earlier = earlier
           read
         end
 
         # Tool bodies [Solid], one per instance.
         attr_reader :tools
+
+        # The tools with what they do to the body: [[Solid, :boss, :cut or :intersect], ...].
+        def copies = tools.map { |t| [t, operation.to_sym] }
+
         attr_reader :placement
 
-        def operation = @operation ||= @f.choice('operation', %w[boss cut], 'boss')
+        def operation = @operation ||= @f.choice('operation', %w[boss cut intersect], 'boss')
         def cut? = operation == 'cut'
 
         # Names of tool faces that must show up in the result, by instance name, else the feature missed the part.

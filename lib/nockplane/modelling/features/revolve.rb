@@ -30,7 +30,7 @@ module Nockplane
 
         def read
           @f.only(*COMMON, *Placement::KEYS, *KEYS)
-          @f.fault('operation', 'the first feature must be a boss; there is nothing to cut yet') if cut? && @body.nil?
+          @f.fault('operation', 'the first feature must be a boss; there is nothing to cut yet') if operation != 'boss' && @body.nil?
           @placement = turned_placement
           @profile = Profile.new(@f.part('profile'))
           low = @profile.outlines.flat_map { |o| o.corners.map { |c| c.point[1] } }.min

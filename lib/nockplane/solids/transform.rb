@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Solids
+    # A rigid move or a mirroring of solids: p -> origin + x p.x + y p.y + z p.z, with x, y, z square unit vectors.
+    class Transform
+      # Mirror in the plane through a point with a unit normal.
+      def self.mirror(point, normal)
+        image = ->(v) { Geometry::Vec.along(v, normal, -2 * Geometry::Vec.dot(v, normal)) }
+        shift = Geometry::Vec.scale(normal, 2 * Geometry::Vec.dot(point, normal))
+        new(shift, image[[1.0, 0.0, 0.0]], image[[0.0, 1.0, 0.0]], image[[0.0, 0.0, 1.0]])
+      end
+
+      # The move that takes one frame to another.
+      def self.between(from, to)
+        image = ->(v) { to.direction(Geometry::Vec.dot(v, from.x), Geometry::Vec.dot(v, from.y), Geometry::Vec.dot(v, from.z)) }
+        axes = [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].map(&image)
+        new(to.point(*from.local([0.0, 0.0, 0.0])), *axes)
+      end
+
+      def initialize(origin, x, y, z)
+        @origin = origin
+        @x = x
+        @y = y
+        @z = z
+        @mirrors = Geometry::Vec.dot(Geometry::Vec.cross(x, y), z).negative?
+        freeze
+      end
+
+      def point(p) = Geometry::Vec.add(@origin, direction(p))
+      def direction(v) = 3.times.map { |k| (@x[k] * v[0]) + (@y[k] * v[1]) + (@z[k] * v[2]) }
+
+      # The solid moved; the block gives the new name of a face.
+      def apply(solid)
+        points = Array.new(solid.xs.size) { |i| point(solid.point(i)) }
+        pool = VertexPool.new(*points.transpose)
+        faces = Hash.new { |h, face| h[face] = Face.new(yield(face.name), surface(face.surface), face.aliases.map { |a| yield(a) }) }
+        facets = solid.facets.map do |f|
+          loops = @mirrors ? f.loops.map(&:reverse) : f.loops
+          n = direction(f.normal)
+          Facet.over(pool, loops.map(&:dup), faces[f.face], [*n, Geometry::Vec.dot(n, points[loops[0][0]])])
+        end
+        Solid.compact(pool, facets)
+      end
+
+      private
+
+      def surface(s) = Geometry::Surface.new(s.kind, point(s.origin), direction(s.axis), radius: s.radius, slope: s.slope, minor: s.minor)
+    end
+  end
+end
