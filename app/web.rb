@@ -23,7 +23,12 @@ module App
     helpers Helpers
     register Routes::Board, Routes::Models, Routes::Drawings
 
+    # Bytes of a request that are looked at; recipes are at most 256 KB.
+    MOST = 2_000_000
+
     before do
+      raise Refused.new('The request is larger than 2 MB and was not read.', status: 413) if request.content_length.to_i > MOST
+
       @nonce = SecureRandom.base64(16)
       headers 'Content-Security-Policy' => "default-src 'none'; script-src 'self' 'nonce-#{@nonce}'; style-src 'self'; img-src 'self' data: blob:; " \
                                            "font-src 'self' data:; connect-src 'self' blob:; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",

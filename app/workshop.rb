@@ -52,6 +52,16 @@ module App
       end
     end
 
+    # Seconds a recipe from a person may take to build before it is refused.
+    PATIENCE = 60
+
+    # Modelling::Model of recipe text from a person. Raises RecipeFault, or Refused when it takes too long.
+    def try_build(text)
+      Timeout.timeout(PATIENCE) { source.model_of(text) }
+    rescue Timeout::Error
+      raise Refused, "The part takes longer than #{PATIENCE} s to build and was not kept. Use fewer pattern instances or simpler profiles."
+    end
+
     # Recipe text of a revision; revisions never change, so it is remembered.
     def recipe(id, number)
       (@recipes ||= {})[[id, number]] ||= Records::Revision.find_by!(model_id: id, number: number).recipe.freeze

@@ -5,6 +5,7 @@ require_relative 'core'
 require 'active_record'
 require 'logger'
 require 'securerandom'
+require 'timeout'
 require 'sinatra/base'
 
 App::Database.connect

@@ -9,6 +9,7 @@ Minitest.after_run { FileUtils.rm_rf(ENV.fetch('NOCKPLANE_DATA')) } if defined?(
 require 'test_helper'
 require_relative '../config/application'
 require 'rack/test'
+require 'minitest/mock'
 
 # Starts every test from empty tables.
 class AppTest < CoreTest

@@ -5,7 +5,7 @@ module App
     # Adds a model from recipe text as revision 1.
     class AddModel
       def self.call(text, note: 'first revision', author: 'Drafting lead')
-        built = Workshop.source.model_of(text)
+        built = Workshop.try_build(text)
         Records::Model.transaction do
           model = Records::Model.create!(slug: Slug.free(built.name, Records::Model), name: built.name, number: built.properties['number'])
           model.revisions.create!(number: 1, recipe: text, note: note, author: author)

@@ -6,7 +6,7 @@ module App
     class ReviseModel
       # base: number of the revision the text was made from; a later one in between is told, not overwritten.
       def self.call(model, text, note:, base: nil, author: 'Drafting lead')
-        built = Workshop.source.model_of(text) # raises RecipeFault
+        built = Workshop.try_build(text) # raises RecipeFault
         Records::Model.transaction do
           latest = model.latest
           if base && latest.number != base

@@ -4,6 +4,8 @@ module App
   module Presenters
     # One model at one revision (the latest unless asked for another).
     class ModelPage
+      SHOWN = 12
+
       attr_reader :record, :revision
 
       def self.box_words(solid)
@@ -38,7 +40,10 @@ module App
       end
 
       # What changed from the revision before, in words: ["disc_diameter 150 → 152", ...].
+      # Only the latest SHOWN are worked out; the page of an older revision tells its own.
       def changes(revision)
+        return [] if revision.number <= @record.latest.number - SHOWN && revision.number != @revision.number
+
         before = @record.revisions.find { |r| r.number == revision.number - 1 } or return []
         old, new = [before, revision].map { |r| Workshop.source.model_of(r.recipe) }
         names = old.parameters.map { |p| p[:name] } | new.parameters.map { |p| p[:name] }

@@ -22,7 +22,7 @@ module App
       end
 
       def to_h
-        built = Workshop.source.model_of(text)
+        built = Workshop.try_build(text)
         { glb: "/trials/#{Workshop.trial(text)}.glb", text: text, changed: changed(built), warnings: built.warnings,
           size: ModelPage.box_words(built.solid), parameters: built.parameters.map { |p| { name: p[:name], value: p[:value].round(4) } },
           same: text == @model.latest.recipe }

@@ -43,6 +43,18 @@ class WebTest < AppTest
     assert_equal 422, last_response.status
   end
 
+  def test_requests_are_bounded
+    post '/models', 'x' * 2_100_000, 'CONTENT_TYPE' => 'text/plain'
+    assert_includes [403, 413], last_response.status
+    assert_equal 'The request is larger than 2 MB and was not read.', post_json("/drawings/#{drawn.slug}/edits", { text: 'x' * 2_000_001 })['error']
+  end
+
+  def test_a_part_that_takes_too_long_is_refused
+    App::Workshop.source.stub(:model_of, ->(_) { raise Timeout::Error }) do
+      assert_match(/takes longer than 60 s to build/, assert_raises(App::Refused) { App::Workshop.try_build(PART) }.message)
+    end
+  end
+
   def test_notes_cannot_run_script
     post_json("/drawings/#{drawn.slug}/edits", { do: 'note', text: '<script>alert(1)</script>', x: 50, y: 50 })
     get "/drawings/#{drawn.slug}"
