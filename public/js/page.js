@@ -48,3 +48,7 @@ box.addEventListener('keydown', (e) => {
 document.addEventListener('keydown', (e) => {
   if (e.key === '/' && !/INPUT|TEXTAREA|SELECT/.test(document.activeElement.tagName)) { e.preventDefault(); box.focus(); }
 });
+
+// A form that is on its way says so: making or updating drawings can take seconds.
+document.addEventListener('submit', (e) => { if (e.target.method === 'post' && !e.defaultPrevented) document.body.classList.add('busy'); });
+window.addEventListener('pageshow', () => document.body.classList.remove('busy'));

@@ -8,13 +8,7 @@ module Nockplane
       Line = Struct.new(:points, :width, :dash, :tone, :closed, :layer, keyword_init: true)
       # An arc of an ellipse: centre, rx, ry, rotation, from, to (parameter, counter-clockwise).
       Arc = Struct.new(:centre, :rx, :ry, :rotation, :from, :to, :width, :dash, :tone, :layer, keyword_init: true) do
-        def at(angle)
-          c = Math.cos(rotation)
-          s = Math.sin(rotation)
-          a = rx * Math.cos(angle)
-          b = ry * Math.sin(angle)
-          [centre[0] + (a * c) - (b * s), centre[1] + (a * s) + (b * c)]
-        end
+        def at(angle) = Geometry::Ellipse.point(centre, rx, ry, rotation, angle)
 
         def closed? = to - from > (2 * Math::PI) - 1e-7
       end

@@ -71,7 +71,7 @@ module Nockplane
         centre = part.point('centre', [0.0, 0.0])
         start = part.degrees('start', 0.0)
         total = part.degrees('angle', 360.0)
-        part.fault('angle', "#{total}°; from -360° to 360°, and not 0, is needed") if total.zero? || total.abs > 360
+        part.fault('angle', "#{Fault.mm(total)}°; from -360° to 360°, and not 0, is needed") if total.zero? || total.abs > 360
         step = total.abs == 360 ? total / n : total / [n - 1, 1].max
         pitch = part.optional_size('pitch_circle')
         @pitch = pitch && { radius: pitch / 2, centre: centre, fields: part }

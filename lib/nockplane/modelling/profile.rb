@@ -114,7 +114,7 @@ module Nockplane
 
         centre = edge.point('centre')
         radii = [from, to].map { |p| Math.hypot(p[0] - centre[0], p[1] - centre[1]) }
-        edge.fault('centre', "is #{radii[0].round(4)} mm from the start of the arc and #{radii[1].round(4)} mm from its end; they must be equal") if (radii[0] - radii[1]).abs > 1e-3
+        edge.fault('centre', "is #{Fault.mm(radii[0])} mm from the start of the arc and #{Fault.mm(radii[1])} mm from its end; they must be equal") if (radii[0] - radii[1]).abs > 1e-3
         Solids::Piece.new(name, from, to, centre, arc_turn(edge.choice('turn', %w[left right], 'left'), from, to, centre))
       end
 

@@ -77,7 +77,7 @@ module Nockplane
       def within(value, path)
         return value if value.finite? && value.abs <= MAX_VALUE
 
-        fault(path, "#{value} is out of range; sizes go up to #{MAX_VALUE.to_i} mm")
+        fault(path, "#{value.finite? ? Fault.mm(value) : value} is out of range; sizes go up to #{MAX_VALUE.to_i} mm")
       end
 
       def fault(path, reason) = raise(RecipeFault, Fault.new(@recipe.line(path), path, reason))

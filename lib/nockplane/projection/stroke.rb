@@ -11,13 +11,7 @@ module Nockplane
       def closed? = arc? && to - from > (2 * Math::PI) - 1e-7
 
       # Point of an arc's parameter.
-      def at(angle)
-        c = Math.cos(rotation)
-        s = Math.sin(rotation)
-        a = rx * Math.cos(angle)
-        b = ry * Math.sin(angle)
-        [centre[0] + (a * c) - (b * s), centre[1] + (a * s) + (b * c)]
-      end
+      def at(angle) = Geometry::Ellipse.point(centre, rx, ry, rotation, angle)
 
       # mm. Elliptic arcs by Simpson's rule on 64 intervals (error below 1e-9 of the length).
       def length

@@ -95,7 +95,7 @@ module Nockplane
             go.call('counterbore.floor', [@cb_depth, @r])
           when 'countersunk'
             @cs_angle = @f.degrees('countersink_angle', 90.0)
-            @f.fault('countersink_angle', "#{@cs_angle}°; from 30° to 170° is needed") unless @cs_angle.between?(30, 170)
+            @f.fault('countersink_angle', "#{Fault.mm(@cs_angle)}°; from 30° to 170° is needed") unless @cs_angle.between?(30, 170)
             @cs_depth = (@cs_r - @r) / Math.tan(@cs_angle * Math::PI / 360)
             shallow('countersink_diameter', @cs_depth)
             go.call('countersink', [@cs_depth, @r])
@@ -112,7 +112,7 @@ module Nockplane
 
         def tip(go)
           angle = @f.degrees('point_angle', 120.0)
-          @f.fault('point_angle', "#{angle}°; from 60° to 180° is needed") unless angle.between?(60, 180)
+          @f.fault('point_angle', "#{Fault.mm(angle)}°; from 60° to 180° is needed") unless angle.between?(60, 180)
           return go.call('floor', [@depth, 0.0]) if @through || angle > 179.9
 
           go.call('point', [@depth + (@r / Math.tan(angle * Math::PI / 360)), 0.0])

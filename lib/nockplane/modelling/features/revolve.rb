@@ -34,9 +34,9 @@ module Nockplane
           @placement = turned_placement
           @profile = Profile.new(@f.part('profile'))
           low = @profile.outlines.flat_map { |o| o.corners.map { |c| c.point[1] } }.min
-          @f.fault('profile', "the profile reaches #{-low.round(4)} mm across the axis; keep every v at 0 or more") if low < -1e-9
+          @f.fault('profile', "the profile reaches #{Fault.mm(-low)} mm across the axis; keep every v at 0 or more") if low < -1e-9
           degrees = @f.degrees('angle', 360.0)
-          @f.fault('angle', "#{degrees}°; above 0° up to 360° is needed") unless degrees.positive? && degrees <= 360
+          @f.fault('angle', "#{Fault.mm(degrees)}°; above 0° up to 360° is needed") unless degrees.positive? && degrees <= 360
           @turn = degrees * Math::PI / 180
           @tools = @placement.instances.map { |i| body_of(i) }
         end
