@@ -1,0 +1,158 @@
+# frozen_string_literal: true
+
+require 'system_helper'
+
+# The corners of the screens that the lead's day does not pass.
+class ScreensTest < SystemTest
+  def open_drawing(query = '')
+    drawn
+    visit "/drawings/#{drawn.slug}#{query}"
+    assert_selector '#sheet g[data-owner="view/front"]', visible: :all
+  end
+
+  def value = drawn.reload.value
+
+  def test_adding_a_model_by_pasting_a_recipe
+    visit '/models'
+    assert_text 'No models yet.'
+    find('summary', text: 'Add a model from a recipe').click
+    fill_in 'Recipe text', with: PART.sub('thick: 6', 'thick: -6')
+    click_button 'Add the model'
+    assert_text 'Not added.'
+    assert_text 'line 13, features[0].depth: -6 mm; a size must be above 0'
+    area = find_field('Recipe text')
+    assert_includes area.value, 'thick: -6', 'what was typed is still there'
+    area.set(PART)
+    click_button 'Add the model'
+    assert_selector 'h1', text: 'Lid'
+    assert_text 'cm³', wait: 20
+  end
+
+  def test_find_box_by_keyboard
+    open_drawing
+    find('body').send_keys('/')
+    assert_equal 'find', evaluate_script('document.activeElement.id')
+    find('#find').send_keys('down')
+    assert_selector '#found li', text: 'Download PDF'
+    find('#find').send_keys(:escape)
+    assert_no_selector '#found li'
+    find('#find').send_keys('select view from above', :enter)
+    assert_selector '#column h2', text: 'View from above'
+    assert_includes current_url, 'select=view'
+  end
+
+  def test_selection_is_in_the_address_and_back_goes_back
+    open_drawing
+    click_link 'Front view'
+    assert_selector '#column h2', text: 'Front view'
+    assert_selector '#sheet .chosen-box', visible: :all
+    page.go_back
+    assert_selector '#column h2', text: 'Docket of this drawing'
+    open_drawing('?select=dimension/d1')
+    assert_selector '#column h2', text: value.dimension('d1').snapshot['value'].to_i.to_s
+  end
+
+  def test_clicking_on_the_sheet_selects_and_escape_lets_go
+    open_drawing
+    page.driver.browser.action.move_to_location(*middle('view/iso').map(&:round)).click.perform
+    assert_selector '#column h2', text: 'Isometric view'
+    find('body').send_keys(:escape)
+    assert_selector '#column h2', text: 'Docket of this drawing'
+  end
+
+  def test_lines_and_scale_of_a_view
+    open_drawing('?select=view/front')
+    select 'visible lines only', from: 'Lines'
+    fill_in 'scale', with: '1:2'
+    click_button 'Apply'
+    assert_no_selector '#sheet g[data-owner="view/front"] path.l-hidden', visible: :all
+    eventually('the label') { sheet_words.include?('(1:2)') }
+    fill_in 'scale', with: 'large'
+    click_button 'Apply'
+    assert_text "'large' is not a scale; write 1:2 or 2:1."
+    assert_equal 0.5, value.view('front').scale
+  end
+
+  def test_zoom_and_pan_leave_the_drawing_alone
+    open_drawing
+    version = drawn.reload.version
+    before = middle('view/front')
+    find('[aria-label="Zoom in"]').click
+    refute_equal before, middle('view/front')
+    drag([640, 700], [0, -60])
+    click_button 'fit'
+    before.zip(middle('view/front')).each { |a, b| assert_in_delta a, b, 1 }
+    assert_equal version, drawn.reload.version
+  end
+
+  def test_note_is_reworded_and_deleted
+    App::Actions::EditDrawing.call(drawn, base: nil) { |v| Nockplane::Drawings::Edits.add_note(v, 's1', 'Deburr', 60, 60) }
+    open_drawing('?select=note/n1')
+    fill_in 'Words', with: 'Deburr all edges'
+    click_button 'Change'
+    eventually('the new words') { sheet_words.include?('Deburr all edges') }
+    click_button 'Delete note'
+    eventually('the note gone') { !sheet_words.include?('Deburr all edges') }
+    click_button 'Undo'
+    eventually('the note back') { sheet_words.include?('Deburr all edges') }
+  end
+
+  def test_a_size_that_cannot_be_built_changes_nothing
+    id = drawn.value.dimensions.find { |d| d.dimension == 'seat.diameter' }.id
+    open_drawing("?select=dimension/#{id}")
+    fill_in 'value', with: '0'
+    click_button 'Change the model'
+    assert_text 'a size must be above 0'
+    assert_equal 1, lid.reload.latest.number
+    assert_includes sheet_words, '⌀16'
+  end
+
+  def test_an_expression_size_points_at_the_model
+    id = drawn.value.dimensions.find { |d| d.dimension == 'plate.profile.height' }.id
+    open_drawing("?select=dimension/#{id}")
+    assert_text 'This size follows from an expression'
+    click_link "model's sizes"
+    assert_selector '#size-half'
+  end
+
+  def test_an_earlier_revision_is_shown_but_not_changed
+    revise(lid, 'thick: 6', 'thick: 9')
+    visit '/models/lid?revision=1'
+    assert_text 'You are looking at an earlier revision.'
+    assert_selector '#size-thick[disabled]'
+    assert_no_button 'Try these sizes'
+    assert_text '100 × 50 × 6 mm'
+    click_link 'Go to revision 2'
+    assert_text '100 × 50 × 9 mm'
+  end
+
+  def test_dropping_a_tried_change
+    lid
+    visit '/models/lid'
+    fill_in 'size-thick', with: '20'
+    click_button 'Try these sizes'
+    assert_text 'thick: 6 → 20'
+    click_button 'Drop the change'
+    assert_no_text 'What would change'
+    assert_equal '6', find('#size-thick').value
+    assert_equal 1, lid.reload.latest.number
+  end
+
+  def test_update_of_ticked_drawings_only
+    other = App::Actions::CreateDrawing.call(lid, 'a3-part-third-angle', number: 'QI-2130-T')
+    drawn
+    revise(lid, 'thick: 6', 'thick: 7')
+    visit '/'
+    find("input[value='#{drawn.slug}']").uncheck
+    click_button 'Update the ticked drawings'
+    assert_text '1 drawing brought up to its model.'
+    assert_equal [1, 2], [drawn, other].map { |d| d.reload.value.view('front').revision }
+  end
+
+  def test_a_wrong_address_offers_the_way_back
+    visit '/drawings/none'
+    assert_text 'There is no drawing \'none\'.'
+    click_link 'Go to the board'
+    assert_selector 'h1', text: 'Board'
+  end
+end
