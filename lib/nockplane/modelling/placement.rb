@@ -15,10 +15,12 @@ module Nockplane
 
       attr_reader :base, :instances, :pattern
 
-      # Frame of a planar facet: outward z, origin at the foot of the model origin, x along model X (or Y where X is square to it).
+      # Frame of a planar facet as one sees it from outside: z outwards, origin at the foot of the model origin, y up along
+      # model Z (on level faces x along model X).
       def self.on_plane(facet)
         n = facet.normal
-        Geometry::Frame.new(Geometry::Vec.scale(n, facet.d), n, n[0].abs > 0.9 ? [0, 1, 0] : [1, 0, 0])
+        x = n[2].abs > 0.999 ? [1, 0, 0] : Geometry::Vec.cross([0.0, 0.0, 1.0], n)
+        Geometry::Frame.new(Geometry::Vec.scale(n, facet.d), n, x)
       end
 
       # Frame named by a field: a base plane or a planar face of the body, moved along its normal by the field `offset`.

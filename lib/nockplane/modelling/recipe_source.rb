@@ -10,6 +10,9 @@ module Nockplane
       MAX_BYTES = 256 * 1024
       MAX_DEPTH = 12
       MAX_NODES = 20_000
+      # Texts that stand in YAML without quotes, and words that would be read as something else.
+      PLAIN = %r{\A[A-Za-z0-9_(.][\w. +*/()-]*\z}
+      RESERVED = /\A(true|false|null|yes|no|[-+.\d]+)\z/i
 
       attr_reader :text, :data
 
@@ -76,7 +79,7 @@ module Nockplane
       def scalar(value)
         case value
         when Numeric, true, false then value.to_s
-        else value.to_s.match?(/\A[\w. +*\/()-]*\w[\w. +*\/()]*\z/) && !value.to_s.match?(/: |\A(true|false|null|yes|no|~)\z/i) ? value.to_s : value.to_s.to_json
+        else PLAIN.match?(value.to_s) && !RESERVED.match?(value.to_s) ? value.to_s : value.to_s.to_json
         end
       end
 

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+require 'test_helper'
+
+# Promises about the files themselves.
+class RepositoryTest < Minitest::Test
+  ROOT = File.expand_path('..', __dir__)
+
+  def files(*patterns) = patterns.flat_map { |p| Dir[File.join(ROOT, p)] }.reject { |f| f.include?('/vendor/') }
+
+  def test_nothing_is_fetched_from_another_host
+    files('public/{js,css}/**/*.{js,css}', 'app/views/**/*.erb').each do |f|
+      outside = File.read(f).scan(%r{(?:https?:)?//[a-z0-9.-]+\.[a-z]{2,}}i) - ['http://www.w3.org']
+      assert_empty outside.reject { |u| u.include?('w3.org') }, f
+    end
+  end
+
+  def test_copied_files_carry_their_licences
+    %w[public/vendor/bulma/LICENSE public/vendor/three/LICENSE public/fonts/osifont-COPYRIGHT.txt public/fonts/source-sans-3-LICENSE.txt LICENSE].each do |f|
+      assert_operator File.size(File.join(ROOT, f)), :>, 500, f
+    end
+  end
+
+  def test_pictures_of_the_readme_are_there_and_few
+    named = File.read(File.join(ROOT, 'README.md')).scan(%r{docs/screenshots/[\w-]+\.png}).uniq
+    present = files('docs/screenshots/*.png').map { |f| f.delete_prefix("#{ROOT}/") }
+    assert_equal present.sort, named.sort
+    assert_operator present.size, :<, 20
+  end
+
+  def test_links_of_the_documentation_lead_somewhere
+    files('README.md', 'docs/*.md').each do |f|
+      File.read(f).scan(/\]\(([^)#]+)\)/).flatten.reject { |l| l.start_with?('http') }.each { |l| assert File.exist?(File.expand_path(l, File.dirname(f))), "#{f}: #{l}" }
+    end
+  end
+
+  def test_the_example_recipe_of_the_documentation_builds
+    text = File.read(File.join(ROOT, 'docs', 'recipe.md'))[/```yaml\n(.*?)```/m, 1]
+    model = TradeHelpers::SOURCE.model_of(text)
+    assert_equal [100.0, 50.0], model.values.values_at('length', 'half')
+  end
+
+  def test_the_gem_source_is_named_nowhere
+    assert_includes File.read(File.join(ROOT, 'Gemfile.lock.in')), '@GEM_SOURCE@'
+    refute_match(%r{https?://}, File.read(File.join(ROOT, 'Gemfile')))
+  end
+end
