@@ -13,7 +13,7 @@ module App
         {
           kind: 'recipe', solids: solid.shells.size, closed: solid.closed?,
           faces: solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size), edges: edges(solid),
-          volume: mass.volume.round(4), area: mass.area.round(4), box: solid.box.map { |v| v.round(6) }, centre: mass.centre.map { |v| v.round(6) },
+          volume: mass.volume.round(4), area: mass.area.round(4), box: Nockplane::Solids::Extent.of(solid).map { |v| v.round(6) }, centre: mass.centre.map { |v| v.round(6) },
           parameters: model.parameters, warnings: model.warnings, ms: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
         }
       end

@@ -9,7 +9,7 @@ module App
       attr_reader :record, :revision
 
       def self.box_words(solid)
-        b = solid.box
+        b = Nockplane::Solids::Extent.of(solid)
         3.times.map { |k| format('%.2f', b[k + 3] - b[k]).sub(/\.?0+\z/, '') }.join(' × ').concat(' mm')
       end
 

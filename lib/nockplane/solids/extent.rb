@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Solids
+    # The box of the true shape: corners of chords on cylinders and cones are moved out to the surface they stand for, and
+    # arcs reach past their chords.
+    # (Solid#box is the box of the chords, up to a thousandth of the radius smaller where a cut took a quadrant.)
+    module Extent
+      module_function
+
+      # [x0, y0, z0, x1, y1, z1] in mm.
+      def of(solid)
+        points = Array.new(solid.xs.size) { |i| solid.point(i) }
+        solid.facets.each do |f|
+          surface = f.face.surface
+          next unless %i[cylinder cone].include?(surface.kind)
+
+          f.loops.each { |ids| ids.each { |i| points << on(surface, solid.point(i)) } }
+          f.each_edge { |a, b| points.concat(bulges(surface, solid.point(a), solid.point(b))) }
+        end
+        points.compact.transpose.then { |axes| axes.map(&:min) + axes.map(&:max) }
+      end
+
+      # Where the arc over a chord (both ends at one height) reaches farthest along a coordinate axis, if it does so between
+      # its ends.
+      def bulges(surface, a, b)
+        height = Geometry::Vec.dot(Geometry::Vec.sub(a, surface.origin), surface.axis)
+        return [] if (Geometry::Vec.dot(Geometry::Vec.sub(b, surface.origin), surface.axis) - height).abs > 1e-6
+
+        foot = Geometry::Vec.along(surface.origin, surface.axis, height)
+        ua, ub = [a, b].map { |p| Geometry::Vec.sub(p, foot) }
+        return [] if [ua, ub].any? { |u| Geometry::Vec.length(u) < 1e-9 }
+
+        middle = Geometry::Vec.unit(Geometry::Vec.add(Geometry::Vec.unit(ua), Geometry::Vec.unit(ub)))
+        reach = Geometry::Vec.dot(Geometry::Vec.unit(ua), middle)
+        farthest(surface.axis).select { |u| Geometry::Vec.dot(u, middle) >= reach }.map { |u| on(surface, Geometry::Vec.add(foot, u)) }
+      end
+
+      # Unit vectors square to the axis that reach farthest along x, y and z, both ways.
+      def farthest(axis)
+        [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].flat_map do |e|
+          u = Geometry::Vec.along(e, axis, -Geometry::Vec.dot(e, axis))
+          next [] if Geometry::Vec.length(u) < 1e-9
+
+          [Geometry::Vec.unit(u), Geometry::Vec.neg(Geometry::Vec.unit(u))]
+        end
+      end
+
+      # The point moved square to the axis onto the surface; nil on the axis.
+      def on(surface, point)
+        q = Geometry::Vec.sub(point, surface.origin)
+        along = Geometry::Vec.dot(q, surface.axis)
+        out = Geometry::Vec.along(q, surface.axis, -along)
+        return nil if Geometry::Vec.length(out) < 1e-9
+
+        radius = surface.radius + ((surface.slope || 0.0) * along)
+        Geometry::Vec.add(Geometry::Vec.along(surface.origin, surface.axis, along), Geometry::Vec.scale(Geometry::Vec.unit(out), radius))
+      end
+    end
+  end
+end
