@@ -27,6 +27,8 @@ class InkTest < CoreTest
     assert_operator upper.y, :>, lower.y
     assert_operator upper.x, :>, main.x + Drafting::Lettering.width('60', 3.5)
     assert_equal [3.5, 2.5, 2.5], [main, upper, lower].map(&:height)
+    assert_operator lower.y, :>=, 10.7, 'clear of the dimension line by twice the stroke and more'
+    assert_in_delta main.y + 1.75, (upper.y + 2.5 + lower.y) / 2, 1e-9, 'centred on the value'
   end
 
   def test_leader_points_at_the_centre_and_ends_in_a_reference_line # DIM-17

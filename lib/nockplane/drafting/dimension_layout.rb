@@ -22,7 +22,7 @@ module Nockplane
         p, q, a, b, length = q, p, b, a, -length if length.negative?
         width = words_width(words)
         inside = length >= (2 * @standard.arrow) + (length < width + 1 ? 0 : 2)
-        [extension(a, p), extension(b, q), *dimension_line(p, q, e, inside), *words_ink(words, *text_place(p, q, e, shift, width, length))].compact
+        [extension(a, p), extension(b, q), *dimension_line(p, q, e, inside), *words_ink(words, *text_place(p, q, e, shift, width, length, clear(words)))].compact
       end
 
       # tip: paper point on the circle; toward: point the arrow aims at (its centre); knee: where the reference line begins.
@@ -31,7 +31,7 @@ module Nockplane
         width = words_width(words)
         shelf = [knee[0] + ((right ? 1 : -1) * (width + 2)), knee[1]]
         [thin(tip, knee), thin(knee, shelf), arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
-         *words_ink(words, [right ? knee[0] + 1 : shelf[0] + 1, knee[1] + clear], 0.0, :start)]
+         *words_ink(words, [right ? knee[0] + 1 : shelf[0] + 1, knee[1] + clear(words)], 0.0, :start)]
       end
 
       # vertex on paper, angles in radians counter-clockwise, radius of the arc; words centred on its middle.
@@ -45,7 +45,7 @@ module Nockplane
         [side[from], side[to],
          Ink::Arc.new(centre: vertex, rx: radius, ry: radius, rotation: 0.0, from: from, to: to, width: @standard.narrow, layer: LAYER, tone: @tone),
          arrow(at[from, radius], [Math.sin(from), -Math.cos(from)]), arrow(at[to, radius], [-Math.sin(to), Math.cos(to)]),
-         *words_ink(words, [place[0] + (up[0] * clear), place[1] + (up[1] * clear)], degrees, :middle)]
+         *words_ink(words, [place[0] + (up[0] * clear(words)), place[1] + (up[1] * clear(words))], degrees, :middle)]
       end
 
       # mm of paper that the words take.
@@ -58,7 +58,8 @@ module Nockplane
 
       private
 
-      def clear = 1.0
+      # mm from a line to the base line of words above it; stacked deviations reach below their base line (LET-03).
+      def clear(words) = words.upper ? 2.0 : 1.0
 
       def foot(point, origin, e, n, at)
         along = ((point[0] - origin[0]) * e[0]) + ((point[1] - origin[1]) * e[1])
@@ -83,7 +84,7 @@ module Nockplane
       end
 
       # [point, angle, anchor] of the text above the line; beside it when it does not fit (DIM-07).
-      def text_place(p, q, e, shift, width, length)
+      def text_place(p, q, e, shift, width, length, clear)
         degrees = Lettering.reading_angle(Math.atan2(e[1], e[0]) * 180 / Math::PI)
         r = degrees * Math::PI / 180
         up = [-Math.sin(r), Math.cos(r)]
@@ -106,7 +107,7 @@ module Nockplane
 
         stack = from + Lettering.width(words.main, h) + 1
         d = @standard.deviation_height
-        found << letter[stack, h - (d * 0.45), words.upper, d] << letter[stack, -d * 0.65, words.lower, d]
+        found << letter[stack, (h / 2) + 0.35, words.upper, d] << letter[stack, (h / 2) - 0.35 - d, words.lower, d]
       end
 
       def thin(a, b) = Ink.line(a, b, width: @standard.narrow, layer: LAYER, tone: @tone)
