@@ -54,12 +54,12 @@ module App
     end
 
     # What updating drawings came to, in words. results: { drawing => nil or why not }.
-    def told_of(results)
+    def told_of(results, one: 'drawing')
       return 'Nothing was behind its model.' if results.empty?
 
       failed = results.compact
       done = results.size - failed.size
-      [("#{plural(done, 'drawing')} brought up to #{done == 1 ? 'its model' : 'their models'}." if done.positive?),
+      [("#{plural(done, one)} brought up to #{done == 1 ? 'its model' : 'their models'}." if done.positive?),
        *failed.map { |d, why| "#{d.number}: #{why}" }].compact.join(' ')
     end
 

@@ -2,11 +2,11 @@
 
 module App
   module Actions
-    # Brings drawings up to their models. Returns { drawing => nil or why not }.
+    # Brings drawings up to their models, whole or only some views (by id). Returns { drawing => nil or why not }.
     class UpdateDrawings
-      def self.call(drawings)
+      def self.call(drawings, views: nil)
         drawings.to_h do |drawing|
-          EditDrawing.call(drawing, base: nil) { drawing.staleness.update }
+          EditDrawing.call(drawing, base: nil) { drawing.staleness.update(views) }
           [drawing, nil]
         rescue Refused, Nockplane::Modelling::RecipeFault => e
           [drawing, e.message]

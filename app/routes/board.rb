@@ -8,6 +8,11 @@ module App
         app.get('/') { page(:board, title: 'Board', current: :board, board: Presenters::Board.new) }
 
         app.post '/docket/update' do
+          if params['view'] # "drawing/view": just that one
+            slug, view = params['view'].to_s.split('/', 2)
+            session[:told] = told_of(Actions::UpdateDrawings.call([Records::Drawing.at(slug)], views: [view]), one: 'view')
+            redirect '/'
+          end
           chosen = Array(params['drawings']).map(&:to_s)
           drawings = params['all'] ? Records::Drawing.order(:id).to_a : Records::Drawing.where(slug: chosen).to_a
           results = Actions::UpdateDrawings.call(drawings.reject { |d| d.staleness.then { |s| s.behind.empty? && s.fields.empty? } })

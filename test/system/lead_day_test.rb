@@ -118,6 +118,9 @@ class LeadDayTest < SystemTest
     click_button 'Update this view'
     eventually('the new number') { sheet_words.include?('4') && all('#sheet .mark-behind', visible: :all).size == 2 }
     visit '/'
+    within('.line', text: 'Isometric view') { first('li', text: 'Isometric view').click_button('update this view') }
+    assert_text '1 view brought up to its model.'
+    assert_no_text 'Isometric view 1 → 2'
     click_button 'Update everything'
     assert_text '1 drawing brought up to its model.'
     assert_text 'Every drawing shows its model as it is now.'
