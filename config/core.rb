@@ -22,6 +22,9 @@ module App
     end
   end
 
+  # Title block fields that are the same on every drawing: the legal owner (NOCKPLANE_OWNER, else the demo's company).
+  def self.title_fields = { 'owner' => ENV.fetch('NOCKPLANE_OWNER', 'Quillfen Instruments') }
+
   # Everything the application keeps: database, cache, session key. A backup is a copy of this folder.
   def self.data_folder = File.expand_path(ENV.fetch('NOCKPLANE_DATA', File.join(ROOT, 'var')))
 end

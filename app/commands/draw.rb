@@ -13,7 +13,7 @@ module App
         model = source.model('file', 1)
         drawing = template.fill('file', 1, model, title: model.name, number: model.properties['number'].to_s)
         drawing = drawing.views.reject { |v| v.kind == 'pictorial' }.reduce(drawing) { |d, v| adopted(d, source, v) }
-        write(out, Nockplane::Drawings::SceneBuilder.new(drawing, 's1', source).scene)
+        write(out, Nockplane::Drawings::SceneBuilder.new(drawing, 's1', source, fields: App.title_fields).scene)
         { out: out, scale: Nockplane::Drafting::Scale.text(drawing.sheet('s1').scale), views: drawing.views.map(&:name), dimensions: drawing.dimensions.size }
       end
 

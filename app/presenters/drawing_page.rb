@@ -20,12 +20,11 @@ module App
       def sheet = @sheet
       def staleness = @staleness ||= @record.staleness
       def behind(view) = staleness.behind.find { |b| b.view.id == view.id }
-      def behind_fields = staleness.fields
       def cell = @select && @value.cells[@select]
       def kind = @select&.split('/')&.first
 
       def scene(sheet = @sheet)
-        Nockplane::Drawings::SceneBuilder.new(@value, sheet.id, Workshop.source, states: staleness.states, fields: { 'date' => nil }.compact).scene
+        Nockplane::Drawings::SceneBuilder.new(@value, sheet.id, Workshop.source, states: staleness.states, fields: App.title_fields).scene
       end
 
       def format = Nockplane::Drafting::SheetFormat.named(@sheet.format)

@@ -3,8 +3,6 @@
 module Nockplane
   module Drawings
     # Why an edit can't be applied, in words. at: cell keys concerned.
-    Refusal = Struct.new(:reason, :at) do
-      def refused? = true
-    end
+    Refusal = Struct.new(:reason, :at)
   end
 end

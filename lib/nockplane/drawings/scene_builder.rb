@@ -10,7 +10,7 @@ module Nockplane
       PROPERTY_FIELDS = %w[material finish mass author].freeze
       WIDTHS = { sharp: :wide, silhouette: :wide, smooth: :narrow }.freeze
 
-      # states: { cell key => "behind" or "adrift" }; date: text for the title block.
+      # states: { cell key => "behind" or "adrift" }; fields: more or other texts for the title block (owner, date ...).
       def initialize(drawing, sheet_id, source, states: {}, fields: {})
         @drawing = drawing
         @sheet = drawing.sheet(sheet_id)
@@ -69,7 +69,7 @@ module Nockplane
       def title_fields
         properties = @source.model(@drawing.binding(@sheet.binding).model, @sheet.revision).properties
         number = @drawing.sheets.index(@sheet) + 1
-        { 'owner' => 'Quillfen Instruments', 'title' => @drawing.meta.title, 'number' => @drawing.meta.number, 'revision' => @drawing.meta.revision,
+        { 'title' => @drawing.meta.title, 'number' => @drawing.meta.number, 'revision' => @drawing.meta.revision,
           **properties.slice(*PROPERTY_FIELDS),
           'scale' => Drafting::Scale.text(@sheet.scale), 'size' => @sheet.format, 'unit' => 'mm', 'type' => 'Part drawing',
           'general_tolerance' => @standard.general_tolerance, 'sheet' => "#{number}/#{@drawing.sheets.size}" }.merge(@fields)

@@ -8,8 +8,6 @@ module Nockplane
     # the rule differs between left and right; link them by angle.
     # Hot: flat arrays and while loops; about two thirds of a boolean's time is spent here.
     class Overlay
-      SETS = 3
-
       # pool: welds and holds vertices (xs, ys, zs, weld). normal: of the plane, as three Floats.
       def initialize(pool, nx, ny, nz)
         @pool = pool

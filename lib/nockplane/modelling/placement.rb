@@ -13,7 +13,7 @@ module Nockplane
       # name: "pockets[3]"; frame: at the instance's own place.
       Instance = Struct.new(:name, :frame)
 
-      attr_reader :base, :instances, :pattern
+      attr_reader :base, :instances
 
       # Frame of a planar facet as one sees it from outside: z outwards, origin at the foot of the model origin, y up along
       # model Z (on level faces x along model X).

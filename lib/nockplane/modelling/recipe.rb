@@ -42,9 +42,6 @@ module Nockplane
         end
       end
 
-      # Recipe with a literal at a path set (a feature's own number).
-      def with_value(path, value) = Recipe.parse(@source.with(path, value))
-
       # Recipe with a feature switched on or off.
       def with_feature(id, active)
         index = feature_ids.index(id) or raise RecipeFault, Fault.new(nil, 'features', "there is no feature '#{id}'")

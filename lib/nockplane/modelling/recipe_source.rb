@@ -47,8 +47,6 @@ module Nockplane
         1
       end
 
-      def scalar?(path) = @nodes[path].is_a?(Psych::Nodes::Scalar)
-
       # Text with the scalar at path replaced by value. Raises KeyError when there is none.
       def with(path, value)
         node = @nodes.fetch(path)

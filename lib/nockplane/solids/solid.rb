@@ -25,8 +25,6 @@ module Nockplane
         Ractor.make_shareable(self)
       end
 
-      EMPTY = new([], [], [], [])
-
       def empty? = @facets.empty?
       def point(id) = [@xs[id], @ys[id], @zs[id]]
 
