@@ -5,9 +5,9 @@ module Nockplane
     # Evaluates a recipe: parameters, then feature after feature. Every feature prefix is kept in the cache it is given,
     # so that editing a late feature rebuilds only what follows it.
     class Builder
-      # A prefix cache bounded in entries; oldest go first. Holds plain shareable values.
+      # A prefix cache bounded in entries (each holds a solid and its tools, some 100 KB to 1 MB); least used go first.
       class Prefixes
-        def initialize(limit = 200)
+        def initialize(limit = 80)
           @limit = limit
           @kept = {}
           @lock = Mutex.new
