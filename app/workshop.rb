@@ -62,6 +62,12 @@ module App
       raise Refused, "The part takes longer than #{PATIENCE} s to build and was not kept. Use fewer pattern instances or simpler profiles."
     end
 
+    # Modelling::SizeEdit of a model dimension (by id) at the model's latest revision.
+    def size_edit(model, id)
+      text = model.latest.recipe
+      Nockplane::Modelling::SizeEdit.new(Nockplane::Modelling::Recipe.parse(text), source.model_of(text), id)
+    end
+
     # Recipe text of a revision; revisions never change, so it is remembered.
     def recipe(id, number)
       (@recipes ||= {})[[id, number]] ||= Records::Revision.find_by!(model_id: id, number: number).recipe.freeze

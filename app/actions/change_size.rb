@@ -26,15 +26,10 @@ module App
       end
 
       def self.changed(model, cell, number)
-        recipe = Nockplane::Modelling::Recipe.parse(model.latest.recipe)
-        dimension = Workshop.source.model_of(recipe.text).dimension(cell.dimension) or
-          raise Refused, 'The latest revision of the model has no such size any more; update the drawing first.'
-        raise Refused, 'This size is worked out by an expression; change the parameters it rests on, in the model.' unless dimension.editable?
+        edit = Workshop.size_edit(model, cell.dimension)
+        raise Refused, edit.refusal if edit.refusal
 
-        parameter = dimension.parameter && recipe.parameter(dimension.parameter)
-        raise Refused, "This size is the expression '#{parameter.given}'; change the parameters it rests on, in the model." if parameter&.expression?
-
-        recipe.source.with(dimension.path, number)
+        edit.text(number)
       end
       private_class_method :number, :changed
     end

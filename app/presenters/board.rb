@@ -11,7 +11,7 @@ module App
 
       def models = @models ||= Records::Model.order(:number, :name).includes(:revisions, :drawings).to_a
       def cells(model) = model.drawings.sort_by(&:number).map { |d| cell(d) }
-      def all_cells = Records::Drawing.order(:number).map { |d| cell(d) }
+      def all_cells = @all_cells ||= Records::Drawing.order(:number).map { |d| cell(d) }
 
       # [[model, revision, [Cell, ...]], ...] of what is behind, one group per model change.
       def groups

@@ -40,12 +40,8 @@ module App
       def words(dimension) = Nockplane::Drawings::Measure.words(@value.standard, dimension.snapshot).to_s
       def model = @model ||= Records::Model.find(@value.bindings.first.model)
 
-      # Can the dimension's value be typed here? Its ModelDimension at the latest revision says so.
-      def editable?(dimension)
-        found = Workshop.source.model_of(model.latest.recipe).dimension(dimension.dimension) or return false
-        given = found.parameter && Nockplane::Modelling::Recipe.parse(model.latest.recipe).parameter(found.parameter)
-        found.editable? && !given&.expression?
-      end
+      # Can the dimension's value be typed here?
+      def editable?(dimension) = Workshop.size_edit(model, dimension.dimension).refusal.nil?
 
       def adrift(dimension) = staleness.adrift.find { |a| a.dimension.id == dimension.id }
       def journal = @record.journal.where.not(state: 'dropped').last(12).reverse

@@ -26,6 +26,12 @@ module App
           page(:drawing, title: "#{shown.record.number} #{shown.record.title}", current: :board, shown: shown)
         end
 
+        # What the column shows for a selection; the version tells whether the sheet on screen is still the latest.
+        app.get '/drawings/:slug/column' do
+          shown = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], params['select'])
+          json version: shown.record.version, column: part(:_column, shown: shown)
+        end
+
         app.get '/drawings/:slug/state' do
           state_of(Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], params['select']))
         end

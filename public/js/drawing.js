@@ -69,18 +69,28 @@ async function refresh() {
   }
 }
 
-function select(key) {
+// Shows what is selected; the sheet itself is fetched again only when someone has changed it.
+async function turnTo(key) {
   selected = key;
+  sheet.select(key);
+  try {
+    const found = await get(`${base}/column?sheet=${data.sheet}&select=${encodeURIComponent(key)}`);
+    if (key !== selected) return;
+    if (found.version === version) column.innerHTML = found.column;
+    else await refresh();
+  } catch (error) {
+    tell(error.message, true);
+  }
+}
+
+function select(key) {
   const query = new URLSearchParams({ sheet: data.sheet, ...(key ? { select: key } : {}) });
   history.pushState({}, '', `${base}?${query}`);
-  sheet.select(key);
-  refresh();
+  turnTo(key);
 }
 
 window.addEventListener('popstate', () => {
-  selected = new URLSearchParams(location.search).get('select') || '';
-  sheet.select(selected);
-  refresh();
+  turnTo(new URLSearchParams(location.search).get('select') || '');
 });
 
 column.addEventListener('click', (event) => {

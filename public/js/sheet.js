@@ -34,18 +34,24 @@ export function mount(element, { data, onSelect, onMove }) {
     svg().append(rect);
   }
 
-  // Texts and lines are thin: a dimension or note gets a box behind it that can be hit.
+  // Lines and texts are thin: behind them come boxes that can be hit, one for a view, one for each text of an annotation.
   function hits() {
+    svg().querySelectorAll('[data-owner^="view/"]').forEach((g) => g.prepend(hitBox(g)));
     svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="note/"]').forEach((g) => {
       g.querySelectorAll('text').forEach((t) => {
-        const b = t.getBBox();
-        const rect = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
-        rect.setAttribute('class', 'hit');
-        for (const [k, v] of Object.entries({ x: b.x, y: b.y, width: b.width, height: b.height })) rect.setAttribute(k, v);
-        if (t.hasAttribute('transform')) rect.setAttribute('transform', t.getAttribute('transform'));
-        g.prepend(rect);
+        const box = hitBox(t);
+        if (t.hasAttribute('transform')) box.setAttribute('transform', t.getAttribute('transform'));
+        g.prepend(box);
       });
     });
+  }
+
+  function hitBox(of) {
+    const b = of.getBBox();
+    const rect = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
+    rect.setAttribute('class', 'hit');
+    for (const [k, v] of Object.entries({ x: b.x, y: b.y, width: b.width, height: b.height })) rect.setAttribute(k, v);
+    return rect;
   }
 
   function shift(key, dx, dy) {

@@ -35,8 +35,8 @@ module Nockplane
       private
 
       def levels
-        low = rim(@start_rim, 'start').map { |w, inset| Level.new(@from + w, inset, band_name(@start_rim, 'start')) }.reverse
-        high = rim(@end_rim, 'end').map { |w, inset| Level.new(@to - w, inset, band_name(@end_rim, 'end')) }
+        low = rim(@start_rim).map { |w, inset| Level.new(@from + w, inset, band_name(@start_rim, 'start')) }.reverse
+        high = rim(@end_rim).map { |w, inset| Level.new(@to - w, inset, band_name(@end_rim, 'end')) }
         low[-1].band = 'side'
         [*low, *high]
       end
@@ -44,7 +44,7 @@ module Nockplane
       def band_name(rim, which) = rim ? "#{rim.kind}.#{which}" : nil
 
       # Levels of one rim as [distance from the end, inset], from the wall to the end.
-      def rim(rim, _which)
+      def rim(rim)
         return [[0.0, 0.0]] unless rim
         return [[rim.size, 0.0], [0.0, rim.size]] if rim.kind == :chamfer
 

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # Changing the value behind a model dimension in its recipe's text.
+    class SizeEdit
+      # id: of the ModelDimension; recipe: the Recipe; model: what it evaluates to.
+      def initialize(recipe, model, id)
+        @recipe = recipe
+        @dimension = model.dimension(id)
+      end
+
+      # Why the size can't be changed here, in words; nil when it can.
+      def refusal
+        return 'The latest revision of the model has no such size any more; update the drawing first.' unless @dimension
+        return 'This size is worked out by an expression; change the parameters it rests on, in the model.' unless @dimension.editable?
+
+        parameter = @dimension.parameter && @recipe.parameter(@dimension.parameter)
+        "This size is the expression '#{parameter.given}'; change the parameters it rests on, in the model." if parameter&.expression?
+      end
+
+      # Recipe text with the new value (mm or degrees). Only when there is no #refusal.
+      def text(value) = @recipe.source.with(@dimension.path, value)
+    end
+  end
+end
