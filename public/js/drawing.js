@@ -28,17 +28,29 @@ function show(state) {
   if (state.told) tell(state.told);
 }
 
-async function send(path, body = {}) {
+// Posts go one after another: a second key pressed before the first answer came is made on that answer's version, not
+// mistaken for somebody else's change. What waits behind a refused post is dropped.
+let queue = Promise.resolve();
+let refused = 0;
+
+function send(path, body = {}) {
+  const before = refused;
+  queue = queue.then(() => (before === refused ? attempt(path, body) : null));
+  return queue;
+}
+
+async function attempt(path, body) {
   try {
-    show(await post(base + path, { sheet: data.sheet, select: selected, ...body }));
+    show(await post(base + path, { sheet: data.sheet, select: selected, base: version, ...body }));
     clash.hidden = true;
   } catch (error) {
+    refused += 1;
     if (error.data?.clash) await told(error, path, body);
     else { tell(error.message, true); await refresh(); }
   }
 }
 
-const edit = (what) => send('/edits', { base: version, ...what });
+const edit = (what) => send('/edits', what);
 
 // A later window lost the race: show theirs, keep mine at hand.
 async function told(error, path, body) {
@@ -48,7 +60,7 @@ async function told(error, path, body) {
   const again = document.createElement('button');
   again.className = 'button is-link is-small';
   again.textContent = 'Apply mine on top';
-  again.addEventListener('click', () => send(path, { ...body, base: version }));
+  again.addEventListener('click', () => send(path, body));
   const leave = document.createElement('button');
   leave.className = 'button is-small';
   leave.textContent = 'Leave theirs';

@@ -182,6 +182,16 @@ class LeadDayTest < SystemTest
     assert_selector '#sheet g[data-owner="view/iso"]', visible: :all
   end
 
+  def test_keys_pressed_faster_than_the_server_answers_are_all_kept
+    open_drawing
+    x = drawn.value.view('iso').x
+    click_link 'Isometric view'
+    assert_text 'Shows revision 1'
+    find('#sheet').send_keys(*([:arrow_left] * 5), [:shift, :arrow_left])
+    eventually('every step') { (drawn.reload.value.view('iso').x - x + 10).abs < 1e-6 }
+    assert_no_text 'Someone changed the same thing'
+  end
+
   def test_two_windows_the_later_is_told_and_may_apply_on_top
     open_drawing
     x = drawn.value.view('iso').x
