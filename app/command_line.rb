@@ -10,28 +10,32 @@ module App
     def self.exit_on_failure? = true
 
     desc 'inspect FILE', 'what a model is: solids, faces, volume, area, box, parameters'
-    def inspect_file(file) = guarded { report(Commands::Inspect.call(read(file))) }
+    def inspect_file(file) = guarded { report(Commands::Inspect.call(read(file), Commands::Library.source(file))) }
     map 'inspect' => :inspect_file
 
     desc 'views FILE', 'lengths of visible and hidden lines in views'
     option :view, default: 'front,top,right,iso', desc: Nockplane::Projection::ViewFrame::NAMED.keys.join(',')
     option :direction, desc: 'X,Y,Z from the eye to the part'
     option :up, desc: 'X,Y,Z up on paper'
+    option :exploded, type: :boolean, desc: 'an assembly with its explode steps done'
     def views(file)
-      guarded { report(Commands::Views.call(read(file), frames)) }
+      guarded { report(Commands::Views.call(read(file), frames, Commands::Library.source(file), exploded: options[:exploded] == true)) }
     end
 
     desc 'section FILE', 'area, perimeter and loops of a section by a plane'
     option :plane, required: true, desc: 'PX,PY,PZ,NX,NY,NZ: a point of the plane and its normal'
+    option :steps, desc: 'stepped planes: points X,Y,Z;X,Y,Z;... of the cutting line, looked at along --plane\'s normal'
+    option :profile, desc: 'a closed profile in --plane as U,V;U,V;... cut to --depth'
+    option :depth, type: :numeric, desc: 'mm'
     def section(file)
-      guarded { report(Commands::Section.call(read(file), numbers(:plane, 6, 'PX,PY,PZ,NX,NY,NZ'))) }
+      guarded { report(Commands::Section.call(read(file), Commands::Library.source(file), numbers(:plane, 6, 'PX,PY,PZ,NX,NY,NZ'), cutter)) }
     end
 
     desc 'draw FILE', 'a titled sheet as SVG or PDF'
     option :template, default: 'a3-part-first-angle', desc: Nockplane::Drawings::Template.all.keys.join(', ')
     option :out, required: true, desc: 'SHEET.svg or SHEET.pdf'
     def draw(file)
-      guarded { report(Commands::Draw.call(read(file), options[:template], options[:out])) }
+      guarded { report(Commands::Draw.call(read(file), options[:template], options[:out], Commands::Library.new(file))) }
     end
 
     desc 'check', 'the docket of the data folder; exit 1 when anything is behind or adrift'
@@ -68,6 +72,24 @@ module App
 
         options[:view].split(',').to_h do |name|
           [name, Nockplane::Projection::ViewFrame::NAMED[name] || raise(Nockplane::Error, "there is no view '#{name}'; use #{Nockplane::Projection::ViewFrame::NAMED.keys.join(', ')}")]
+        end
+      end
+
+      # Steps or profile of a section, nil for a plane one.
+      def cutter
+        return { steps: points(:steps, 3) } if options[:steps]
+        return nil unless options[:profile]
+        raise Nockplane::Error, '--profile needs --depth, how deep it is cut in mm' unless options[:depth]&.positive?
+
+        { profile: points(:profile, 2), depth: options[:depth] }
+      end
+
+      def points(name, count)
+        options[name].split(';').map do |text|
+          found = text.split(',').map { |v| Float(v, exception: false) }
+          raise Nockplane::Error, "--#{name}: '#{text}' is not #{count} numbers" unless found.size == count && found.all? { |v| v&.finite? }
+
+          found
         end
       end
 

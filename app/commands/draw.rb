@@ -4,12 +4,12 @@ module App
   module Commands
     # Makes a sheet of a recipe from a template, with all dimensions that show well adopted, and writes it.
     class Draw
-      def self.call(text, template_name, out)
+      def self.call(text, template_name, out, library = nil)
         template = Nockplane::Drawings::Template.all[template_name] or
           raise Nockplane::Error, "there is no template '#{template_name}'; use #{Nockplane::Drawings::Template.all.keys.join(', ')}"
         raise Nockplane::Error, "#{out}: the sheet is written as .svg or .pdf" unless out.match?(/\.(svg|pdf)\z/i)
 
-        source = Nockplane::Linking::Source.new { text }
+        source = library ? library.source { text } : Nockplane::Linking::Source.new { text }
         model = source.model('file', 1)
         drawing = template.fill('file', 1, model, title: model.name, number: model.properties['number'].to_s)
         drawing = drawing.views.reject { |v| v.kind == 'pictorial' }.reduce(drawing) { |d, v| adopted(d, source, v) }

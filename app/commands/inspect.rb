@@ -4,18 +4,31 @@ module App
   module Commands
     # What a recipe evaluates to, in mm, mm2, mm3.
     class Inspect
-      def self.call(text)
+      def self.call(text, source)
         started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-        source = Nockplane::Linking::Source.new
         model = source.model_of(text)
         mass = source.mass(text)
         solid = model.solid
         {
-          kind: 'recipe', solids: solid.shells.size, closed: solid.closed?,
+          kind: model.assembly? ? 'assembly' : 'recipe', solids: Nockplane::Solids::Bodies.count(solid), closed: solid.closed?,
           faces: solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size), edges: edges(solid),
           volume: mass.volume.round(4), area: mass.area.round(4), box: Nockplane::Solids::Extent.of(solid).map { |v| v.round(6) }, centre: mass.centre.map { |v| v.round(6) },
-          parameters: model.parameters, warnings: model.warnings, ms: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
+          **weight(source, text, model, mass), parameters: model.parameters, warnings: model.warnings, ms: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
         }
+      end
+
+      # Mass (kg) and inertia about the centre (kg mm2) by density; an assembly's components one by one, its own mass their sum.
+      def self.weight(source, text, model, mass)
+        kg = source.weight(text)
+        found = { error: mass.error, mass: kg&.round(6) }
+        return found.merge(components: model.components.map { |c| { id: c.path, model: c.reference, purchased: c.purchased, hidden: c.facet.nil? } }) if model.assembly?
+
+        density = Nockplane::Modelling::Materials.density(model.properties)
+        found.merge(density: density, inertia: density && mass.inertia.map { |row| row.map { |v| (v * density * 1e-9).round(6) } }, bodies: bodies(model.solid))
+      end
+
+      def self.bodies(solid)
+        Nockplane::Solids::Bodies.of(solid).map { |b| Nockplane::Solids::Mass.of(b).then { |m| { volume: m.volume.round(2), centre: m.centre.map { |v| v.round(4) } } } }
       end
 
       # Number of edges: connected stretches between the same two faces.
@@ -31,7 +44,7 @@ module App
         list.each { |e| [e.a, e.b].each { |v| parent[v] ||= v } && (parent[root[e.a]] = root[e.b]) }
         parent.keys.map { |v| root[v] }.uniq.size
       end
-      private_class_method :edges, :stretches
+      private_class_method :edges, :stretches, :weight, :bodies
     end
   end
 end

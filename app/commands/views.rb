@@ -4,10 +4,10 @@ module App
   module Commands
     # Lengths of lines in views; ms of a view is its hidden-line work alone.
     class Views
-      def self.call(text, frames)
+      def self.call(text, frames, source, exploded: false)
         started = clock
-        solid = Nockplane::Linking::Source.new.model_of(text).solid
-        edges = Nockplane::Projection::EdgeSet.new(solid)
+        solid = source.model_of(text, exploded: exploded).solid
+        edges = source.edge_set_of(text, exploded: exploded)
         views = frames.map { |name, frame| view(name, solid, edges, frame) }
         { views: views, ms: ms(started) }
       end

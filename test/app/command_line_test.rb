@@ -18,7 +18,7 @@ class CommandLineTest < AppTest
     found = JSON.parse(out)
     assert_equal [0, 'recipe', 1, true], [status, *found.values_at('kind', 'solids', 'closed')]
     assert_equal [0.0, 39.0], found['box'].values_at(0, 3)
-    assert_equal %w[area box centre closed edges faces kind ms parameters solids volume warnings], found.keys.sort
+    assert_equal %w[area bodies box centre closed density edges error faces inertia kind mass ms parameters solids volume warnings], found.keys.sort
   end
 
   def test_views_by_name_and_by_direction

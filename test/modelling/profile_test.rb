@@ -90,7 +90,7 @@ class ProfileTest < CoreTest
 
   def test_hole_refusals
     hole = ->(more) { recipe("  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 10}\n  - {id: h, type: hole, on: b/end.end, #{more}}") }
-    assert_faulty "line 6, features[1].thread: 'M7' is not in the table; use M2, M2.5, M3, M4, M5, M6, M8, M10, M12, M16, M20, M24, M30, M36", hole['kind: tapped, thread: M7, through: true']
+    assert_faulty "line 6, features[1].thread: 'M9' is not in the table; near it are M8, M10, M8x1, M10x1, M10x1.25, M7", hole['kind: tapped, thread: M9, through: true']
     assert_faulty 'line 6, features[1].counterbore_diameter: 5 mm is not wider than the hole of 6 mm', hole['kind: counterbored, diameter: 6, counterbore_diameter: 5, counterbore_depth: 2, through: true']
     assert_faulty 'line 6, features[1].countersink_angle: 10°; from 30° to 170° is needed', hole['kind: countersunk, diameter: 6, countersink_diameter: 9, countersink_angle: 10, through: true']
     assert_faulty 'line 6, features[1].counterbore_depth: reaches 8 mm deep and the hole only 6 mm', hole['kind: counterbored, diameter: 6, counterbore_diameter: 9, counterbore_depth: 8, depth: 6']

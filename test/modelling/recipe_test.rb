@@ -94,7 +94,7 @@ class RecipeTest < CoreTest
 
   def test_switching_a_feature_off_and_on
     off = Modelling::Recipe.parse(demo('carousel')).with_feature('pockets', false)
-    assert_equal [false], model(off.text).features.select { |id, _, _| id == 'pockets' }.map(&:last)
+    assert_equal [false], model(off.text).features.select { |id, *| id == 'pockets' }.map { |f| f[2] }
     assert_includes off.text, "  - id: pockets\n    active: false\n"
     flow = Modelling::Recipe.parse(recipe(BOX, '{w: 4}')).with_feature('b', false)
     assert_includes flow.text, '{id: b, active: false, type: extrude'

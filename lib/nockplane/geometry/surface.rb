@@ -2,20 +2,27 @@
 
 module Nockplane
   module Geometry
-    # An analytic surface: what a facet lies on or approximates. kind is :plane, :cylinder, :cone, :sphere or :torus.
+    # An analytic surface: what a facet lies on or approximates. kind is :plane, :cylinder, :cone, :sphere, :torus, or a plane
+    # curve swept: :extrusion (along the axis) or :revolution (about it).
     # origin: a point on the plane / axis (mm); axis: unit vector (for a plane its normal);
     # radius: of the cylinder, sphere, torus ring, or of the cone at origin; slope: cone's change of radius per mm of axis;
-    # minor: tube radius of the torus.
+    # minor: tube radius of the torus; curve: the Spline swept, in (x, y) square to the axis for an extrusion, in (along the
+    # axis, radius) for a revolution; x, y: unit vectors of the extrusion's plane.
     class Surface
-      attr_reader :kind, :origin, :axis, :radius, :slope, :minor
+      TURNED = %i[cylinder cone sphere torus revolution].freeze
 
-      def initialize(kind, origin, axis, radius: nil, slope: nil, minor: nil)
+      attr_reader :kind, :origin, :axis, :radius, :slope, :minor, :curve, :x, :y
+
+      def initialize(kind, origin, axis, radius: nil, slope: nil, minor: nil, curve: nil, x: nil, y: nil)
         @kind = kind
         @origin = origin.map(&:to_f).freeze
         @axis = axis.map(&:to_f).freeze
         @radius = radius
         @slope = slope
         @minor = minor
+        @curve = curve
+        @x = x&.dup.freeze
+        @y = y&.dup.freeze
         freeze
       end
 
@@ -25,8 +32,17 @@ module Nockplane
       def self.sphere(origin, axis, radius) = new(:sphere, origin, axis, radius: radius)
       def self.torus(origin, axis, radius, minor) = new(:torus, origin, axis, radius: radius, minor: minor)
 
+      def self.extrusion(frame, curve) = new(:extrusion, frame.origin, frame.z, curve: curve, x: frame.x, y: frame.y)
+      def self.revolution(origin, axis, curve) = new(:revolution, origin, axis, curve: curve)
+
       def plane? = @kind == :plane
-      def turned? = !plane?
+      def turned? = TURNED.include?(@kind)
+      def swept? = !@curve.nil?
+
+      # The surface moved: points and directions through the two maps.
+      def mapped(point, direction)
+        Surface.new(@kind, point[@origin], direction[@axis], radius: @radius, slope: @slope, minor: @minor, curve: @curve, x: @x && direction[@x], y: @y && direction[@y])
+      end
 
       # Distance of a point from the axis, mm.
       def radial_distance(point) = Vec.length(radial(point))
@@ -35,6 +51,7 @@ module Nockplane
       def normal_at(point)
         return @axis if plane?
         return Vec.unit(Vec.sub(point, @origin)) if @kind == :sphere
+        return extrusion_normal(point) if @kind == :extrusion
 
         out = radial(point)
         return @axis if Vec.length(out) < 1e-9
@@ -43,12 +60,14 @@ module Nockplane
         case @kind
         when :cylinder then out
         when :cone then Vec.unit(Vec.along(out, @axis, -@slope))
+        when :revolution then revolution_normal(point, out)
         when :torus then Vec.unit(Vec.sub(point, Vec.along(@origin, out, @radius)))
         end
       end
 
       # Is the other the same place in space (not only the same kind)? Within tolerance mm.
       def coincident?(other, tolerance = 1e-6)
+        return equal?(other) if swept? || other.swept?
         return false unless @kind == other.kind && Vec.parallel?(@axis, other.axis)
 
         between = Vec.sub(other.origin, @origin)
@@ -59,12 +78,35 @@ module Nockplane
         off <= tolerance && same_sizes?(other, along, tolerance)
       end
 
+      # The surface moved by mm along its own normal (away from the axis or tube centre); nil for swept curves and where the
+      # radius would vanish.
+      def offset(mm)
+        case @kind
+        when :plane then Surface.plane(Vec.along(@origin, @axis, mm), @axis)
+        when :cylinder, :sphere then @radius + mm > 0 ? Surface.new(@kind, @origin, @axis, radius: @radius + mm) : nil
+        when :cone then Surface.cone(@origin, @axis, @radius + (mm * Math.sqrt(1 + (@slope**2))), @slope)
+        when :torus then @minor + mm > 0 ? Surface.torus(@origin, @axis, @radius, @minor + mm) : nil
+        end
+      end
+
       # Plain data for likeness and export: kind, sizes in mm, place and direction.
       def to_h
         { kind: @kind, origin: @origin, axis: @axis, radius: @radius, slope: @slope, minor: @minor }.compact
       end
 
       private
+
+      def extrusion_normal(point)
+        q = Vec.sub(point, @origin)
+        du, dv = @curve.derivative(@curve.nearest([Vec.dot(q, @x), Vec.dot(q, @y)]))
+        Vec.unit(Vec.sub(Vec.scale(@x, dv), Vec.scale(@y, du)))
+      end
+
+      def revolution_normal(point, out)
+        q = Vec.sub(point, @origin)
+        du, dv = @curve.derivative(@curve.nearest([Vec.dot(q, @axis), radial_distance(point)]))
+        Vec.unit(Vec.sub(Vec.scale(out, du), Vec.scale(@axis, dv)))
+      end
 
       def radial(point)
         q = Vec.sub(point, @origin)

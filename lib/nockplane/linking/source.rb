@@ -3,7 +3,8 @@
 module Nockplane
   module Linking
     # Middle products by the digest of their inputs: models, linework, shading, axes. Pure computation behind a store.
-    # recipe: ->(model id, revision number) giving recipe text; store: anything with fetch(key) { value } (see MemoryStore).
+    # recipe: ->(model id, revision number) giving recipe text; library: ->(name, revision or nil) giving the text of a
+    # component that an assembly names, nil when there is none; store: anything with fetch(key) { value } (see MemoryStore).
     class Source
       # The simplest store: keeps everything. The application's store also keeps it on disk.
       class MemoryStore
@@ -13,8 +14,9 @@ module Nockplane
 
       attr_reader :prefixes
 
-      def initialize(store: MemoryStore.new, prefixes: Modelling::Builder::Prefixes.new, &recipe)
+      def initialize(store: MemoryStore.new, prefixes: Modelling::Builder::Prefixes.new, library: ->(_name, _revision) {}, &recipe)
         @recipe = recipe
+        @library = library
         @store = store
         @prefixes = prefixes
       end
@@ -22,19 +24,23 @@ module Nockplane
       # Modelling::Model of a revision. Raises RecipeFault.
       def model(id, revision) = model_of(@recipe.call(id, revision))
 
-      # Modelling::Model of recipe text.
-      def model_of(text, refine: 1)
-        @store.fetch(key('model', text, refine)) { Modelling::Builder.build(Modelling::Recipe.parse(text), refine: refine, cache: @prefixes) }
+      # Modelling::Model of recipe or assembly text; exploded: an assembly with its explode steps done.
+      def model_of(text, refine: 1, exploded: false)
+        @store.fetch(key('model', text, refine, exploded)) do
+          if Modelling::AssemblyRecipe.is?(text) then assembly(text, refine, exploded)
+          else Modelling::Builder.build(Modelling::Recipe.parse(text), refine: refine, cache: @prefixes)
+          end
+        end
       end
 
       def linework(id, revision, frame)
         text = @recipe.call(id, revision)
-        @store.fetch(key('linework', text, frame.d, frame.u)) { Projection::Linework.of(model_of(text).solid, frame, edge_set: edge_set(text)) }
+        @store.fetch(key('linework', text, frame.d, frame.u)) { Projection::Linework.of(model_of(text).solid, frame, edge_set: edge_set_of(text)) }
       end
 
       def shading(id, revision, frame)
         text = @recipe.call(id, revision)
-        @store.fetch(key('shading', text, frame.d, frame.u)) { Projection::Shading.of(model_of(text).solid, frame, edge_set: edge_set(text)) }
+        @store.fetch(key('shading', text, frame.d, frame.u)) { Projection::Shading.of(model_of(text).solid, frame, edge_set: edge_set_of(text)) }
       end
 
       def axes(id, revision)
@@ -47,10 +53,71 @@ module Nockplane
         @store.fetch(key('mass', text)) { Ractor.make_shareable(Solids::Mass.extrapolated(model_of(text).solid, model_of(text, refine: 2).solid)) }
       end
 
+      # kg of a model by its density, of an assembly the sum of its components; nil when any density is not known.
+      def weight(text)
+        model = model_of(text)
+        return Modelling::Materials.mass(model.properties, mass(text).volume) unless model.assembly?
+
+        parts = Hash.new { |h, path| h[path] = weight(part_text(text, path)) }
+        found = model.components.map { |c| parts[c.path.gsub(/\[[^\]]*\]/, '')] }
+        found.sum if found.all?
+      end
+
+      def edge_set_of(text, exploded: false)
+        @store.fetch(key('edges', text, exploded)) do
+          model = model_of(text, exploded: exploded)
+          model.assembly? ? Projection::EdgeSet.placed(parts_of(text, model)) : Projection::EdgeSet.new(model.solid)
+        end
+      end
+
       private
 
-      def edge_set(text) = @store.fetch(key('edges', text)) { Projection::EdgeSet.new(model_of(text).solid) }
-      def key(kind, text, *more) = "#{kind}-#{Digest::SHA256.hexdigest([KERNEL_VERSION, *more].to_json << text.b)[0, 40]}"
+      def assembly(text, refine, exploded)
+        Modelling::Assembly.build(Modelling::AssemblyRecipe.parse(text), refine: refine, exploded: exploded) do |name, revision, variant, fineness|
+          part = component(name, revision, variant) and model_of(part, refine: fineness)
+        end
+      end
+
+      # Text of a component, of one of its variants when named.
+      def component(name, revision, variant)
+        text = @library.call(name, revision)
+        text && variant ? Modelling::Recipe.parse(text).variant(variant).text : text
+      end
+
+      # What an assembly rests on besides its own text: the texts of its components, all the way down.
+      def fingerprint(text, above = [])
+        return text unless Modelling::AssemblyRecipe.is?(text)
+
+        recipe = Modelling::AssemblyRecipe.parse(text)
+        inner = recipe.references.map do |name, revision|
+          found = @library.call(name, revision).to_s
+          circle(recipe, [*above, text], name) if [*above, text].include?(found) || above.size >= Modelling::Assembly::MAX_DEPTH
+          fingerprint(found, [*above, text])
+        end
+        text + inner.map { |t| Digest::SHA256.hexdigest(t) }.join
+      end
+
+      def circle(recipe, above, name)
+        reason = above.size > Modelling::Assembly::MAX_DEPTH ? "assemblies stand more than #{Modelling::Assembly::MAX_DEPTH} deep in each other" : "'#{name}' contains this assembly itself"
+        raise Modelling::RecipeFault, Modelling::Fault.new(recipe.line('components'), 'components', reason)
+      end
+
+      # [EdgeSet, Transform, first vertex, first facet] of every placed part; each part's set is made once.
+      def parts_of(text, model)
+        sets = Hash.new { |h, path| h[path] = edge_set_of(part_text(text, path)) }
+        model.components.select(&:facet).map { |i| [sets[i.path.gsub(/\[[^\]]*\]/, '')], i.transform, i.vertex, i.facet] }
+      end
+
+      # The recipe of the part at the end of a path of component ids ("wheel:carousel").
+      def part_text(text, path)
+        first, rest = path.split(':', 2)
+        recipe = Modelling::AssemblyRecipe.parse(text)
+        c = recipe.components.find { |x| x['id'] == first }
+        inner = component(c['model'].to_s, c['revision'] || recipe.pins[c['model'].to_s], c['variant'])
+        rest ? part_text(inner, rest) : inner
+      end
+
+      def key(kind, text, *more) = "#{kind}-#{Digest::SHA256.hexdigest([KERNEL_VERSION, *more].to_json << fingerprint(text).b)[0, 40]}"
     end
   end
 end

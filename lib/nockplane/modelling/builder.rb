@@ -22,7 +22,8 @@ module Nockplane
       end
 
       # Outcome of one feature: the solid after it, its dimensions, threads, warnings, and its tools [[Solid, operation], ...].
-      Step = Struct.new(:solid, :dimensions, :threads, :warnings, :tools)
+      # plane: the Frame of a datum plane, else nil.
+      Step = Struct.new(:solid, :dimensions, :threads, :warnings, :tools, :plane)
 
       # The Model of a Recipe. refine as in Solids::Discretise. Raises RecipeFault naming feature, line and reason.
       def self.build(recipe, refine: 1, cache: Prefixes.new) = new(recipe, refine, cache).model
@@ -41,7 +42,7 @@ module Nockplane
         warnings = steps.flat_map(&:warnings) + piece_warnings(solid)
         Model.new(solid: solid, values: @scope.values, parameters: listed_parameters, dimensions: present(steps.flat_map(&:dimensions)),
                   threads: steps.map(&:threads).reduce({}, :merge), warnings: warnings, properties: @recipe.properties, name: @recipe.name,
-                  features: @recipe.features.map { |f| [f['id'], f['type'], f['active'] != false] })
+                  features: @recipe.features.each_with_index.map { |f, i| [f['id'], f['type'], active?(f, i), f['active'].is_a?(String) ? f['active'] : nil] })
       end
 
       private
@@ -51,13 +52,18 @@ module Nockplane
         body = nil
         earlier = {}
         @recipe.features.each_with_index.filter_map do |feature, i|
-          next if feature['active'] == false
+          next unless active?(feature, i)
 
           key = Digest::SHA256.hexdigest("#{key}|#{i}|#{feature.to_json}|#{used_values(feature)}|#{parameter_paths(feature)}")
           step = @cache.fetch(key) { Ractor.make_shareable(step(feature, i, body, earlier)) }
           body = step.solid
           earlier[feature['id']] = step
         end
+      end
+
+      def active?(feature, index)
+        given = feature['active']
+        given.is_a?(String) ? @scope.truth(given, "features[#{index}].active") : given != false
       end
 
       # Values and tolerances of all parameters that the feature's text mentions, directly or through others.
@@ -70,11 +76,12 @@ module Nockplane
 
       def step(feature, index, body, earlier)
         path = "features[#{index}]"
-        made = Features.make(Fields.new(@recipe, @scope, feature, path), body, @refine, earlier)
+        planes = earlier.transform_values(&:plane).compact
+        made = Features.make(Fields.new(@recipe, @scope, feature, path, planes), body, @refine, earlier)
         warnings = []
         solid = combine(made, body, path, warnings)
         check_hit(made, solid, path)
-        Step.new(solid, made.dimensions, made.threads, warnings, made.copies)
+        Step.new(solid, made.dimensions, made.threads, warnings, made.copies, made.is_a?(Features::Plane) ? made.frame : nil)
       rescue Solids::Boolean::OpenResult => e
         fault(path, "the solid can't be closed: #{e.message}")
       rescue Geometry::ZeroVector
@@ -82,7 +89,7 @@ module Nockplane
       end
 
       def combine(made, body, path, warnings)
-        return made.copies.empty? ? body : union_all(made.tools) if body.nil?
+        return made.copies.empty? ? nil : union_all(made.tools) if body.nil?
 
         result = made.copies.slice_when { |a, b| a[1] != b[1] }.reduce(body) do |solid, run|
           apply(solid, batches(run.map(&:first)), run[0][1])
@@ -115,6 +122,8 @@ module Nockplane
       def boxes_meet?(a, b) = 3.times.all? { |k| a[k] <= b[k + 3] + 1e-6 && a[k + 3] >= b[k] - 1e-6 }
 
       def check_hit(made, solid, path)
+        return if solid.nil?
+
         names = solid.facets.each_with_object({}) { |f, h| [f.face.name, *f.face.aliases].each { |n| h[n] = true } }
         missed = made.expected_faces.reject { |_, faces| faces.any? { |n| names[n] } }.keys
         return if missed.empty?
@@ -126,7 +135,7 @@ module Nockplane
       def present(dimensions) = dimensions.uniq(&:id)
 
       def piece_warnings(solid)
-        n = solid.shells.size
+        n = Solids::Bodies.count(solid)
         n > 1 ? ["the part is in #{n} separate pieces"] : []
       end
 

@@ -36,7 +36,7 @@ module Nockplane
 
         a = @given[i]
         b = @given[(i + 1) % @given.size]
-        return @refuse.call("the corner of '#{a.name}' and '#{b.name}' has an arc; only corners of two lines can be treated") if a.arc? || b.arc?
+        return @refuse.call("the corner of '#{a.name}' and '#{b.name}' has an arc; only corners of two lines can be treated") if a.curved? || b.curved?
 
         na = a.left(1.0)
         nb = b.left(0.0)

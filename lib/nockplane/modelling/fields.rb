@@ -7,11 +7,15 @@ module Nockplane
     class Fields
       attr_reader :path
 
-      def initialize(recipe, scope, hash, path)
+      # Datum planes made by earlier features: { id => Geometry::Frame }.
+      attr_reader :planes
+
+      def initialize(recipe, scope, hash, path, planes = {})
         @recipe = recipe
         @scope = scope
         @hash = hash
         @path = path
+        @planes = planes
       end
 
       def id = @hash['id']
@@ -56,6 +60,7 @@ module Nockplane
 
       def choice(name, choices, default = nil)
         given = @hash.fetch(name, default)
+        given = @scope.values[given] if !choices.include?(given) && @recipe.parameter(given.to_s)&.text?
         fault(name, "'#{given}' is not known; use #{choices.join(', ')}") unless choices.include?(given)
         given
       end
@@ -70,16 +75,26 @@ module Nockplane
       def part(name)
         given = @hash[name]
         fault(name, "needs '#{name}' as a set of 'key: value' lines") unless given.is_a?(Hash)
-        Fields.new(@recipe, @scope, given, "#{@path}.#{name}")
+        Fields.new(@recipe, @scope, given, "#{@path}.#{name}", @planes)
       end
 
       def parts(name)
         given = @hash[name]
         fault(name, "needs a list for '#{name}'") unless given.is_a?(Array) && given.all?(Hash)
-        given.each_index.map { |i| Fields.new(@recipe, @scope, given[i], "#{@path}.#{name}[#{i}]") }
+        given.each_index.map { |i| Fields.new(@recipe, @scope, given[i], "#{@path}.#{name}[#{i}]", @planes) }
       end
 
-      def without(name) = Fields.new(@recipe, @scope, @hash.except(name), @path)
+      def without(name) = Fields.new(@recipe, @scope, @hash.except(name), @path, @planes)
+
+      # The same place with only the named keys, and further ones set.
+      def picked(*names, **set) = Fields.new(@recipe, @scope, @hash.slice(*names).merge(set.transform_keys(&:to_s)), @path, @planes)
+
+      # [[u, v], ...] in mm, at least `least` of them.
+      def points(name, least)
+        given = @hash[name]
+        fault(name, "needs at least #{least} places [[u, v], ...] in mm") unless given.is_a?(Array) && given.size >= least && given.all? { |p| p.is_a?(Array) && p.size == 2 }
+        given.each_with_index.map { |p, i| p.each_with_index.map { |c, k| quantised(value(c, "#{name}[#{i}][#{k}]")) } }
+      end
 
       # The Parameter a field consists of, or nil when it is a literal or a longer expression.
       def parameter(name)

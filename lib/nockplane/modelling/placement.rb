@@ -23,10 +23,11 @@ module Nockplane
         Geometry::Frame.new(Geometry::Vec.scale(n, facet.d), n, x)
       end
 
-      # Frame named by a field: a base plane or a planar face of the body, moved along its normal by the field `offset`.
+      # Frame named by a field: a base plane, a datum plane or a planar face of the body, moved along its normal by the field
+      # `offset`.
       def self.plane(fields, name, body)
         on = fields.raw(name) || 'xy'
-        frame = BASES[on] || on_plane(planar_facet(fields, name, on, body))
+        frame = BASES[on] || fields.planes[on] || on_plane(planar_facet(fields, name, on, body))
         fields.key?('offset') ? frame.moved(0, 0, fields.length('offset')) : frame
       end
 
@@ -34,7 +35,8 @@ module Nockplane
         face = body&.face(name)
         unless face
           known = body ? body.faces.select { |f| f.surface.plane? }.map(&:name).first(12).join(', ') : ''
-          fields.fault(field, "there is no face '#{name}' here; use xy, xz, yz#{" or one of #{known}" unless known.empty?}")
+          bases = ['xy, xz, yz', *fields.planes.keys].join(', ')
+          fields.fault(field, "there is no face '#{name}' here; use #{bases}#{" or one of #{known}" unless known.empty?}")
         end
         fields.fault(field, "the face '#{name}' is not plane") unless face.surface.plane?
         body.facets_of(name)[0]

@@ -23,7 +23,17 @@ module Nockplane
         check
       end
 
+      # A profile made of given pieces (and pieces of one inner outline) for features that shape their own.
+      def self.of(fields, pieces, sizes, inner: nil) = allocate.tap { |p| p.send(:take, fields, [pieces, inner].compact, sizes) }
+
       private
+
+      def take(fields, outlines, sizes)
+        @f = fields
+        @sizes = sizes
+        @outlines = outlines.map { |pieces| Solids::Outline.new(pieces) }
+        check
+      end
 
       def line(name, from, to) = Solids::Piece.new(name, from, to)
 
@@ -92,30 +102,67 @@ module Nockplane
         @f.fault('edges', "#{edges.size} edges; a closed profile needs at least 2") if edges.size < 2
         treatments = {}
         from = start
+        before = nil
         pieces = edges.each_with_index.map do |e, i|
-          e.only('name', 'to', 'centre', 'turn', 'round', 'chamfer')
+          e.only('name', 'to', 'centre', 'turn', 'radius', 'tangent', 'through', 'round', 'chamfer')
           to = i == edges.size - 1 ? e.point('to', start) : e.point('to')
           treatments[i] = [:round, e.size('round')] if e.key?('round')
           treatments[i] = [:chamfer, e.size('chamfer')] if e.key?('chamfer')
-          piece = free_piece(e, i, from, to)
+          before = free_piece(e, i, from, to, before)
           from = to
-          piece
+          before
         end
         @f.fault('edges', "ends at #{from} and starts at #{start}; the last edge must come back to the start") unless same?(from, start)
         @f.fault('edges', 'two edges have one name; names of edges name the faces') unless pieces.map(&:name).uniq.size == pieces.size
         Corners.apply(pieces, treatments) { |why| @f.fault('edges', why) }
       end
 
-      def free_piece(edge, index, from, to)
+      def free_piece(edge, index, from, to, before)
         name = edge.raw('name') || "e#{index + 1}"
         edge.fault('name', "'#{name}' is not a name; use small letters, digits, _ and .") unless name.to_s.match?(/\A[a-z][a-z0-9_.]{0,39}\z/)
         edge.fault('to', 'the edge has no length') if same?(from, to)
+        return spline(edge, name, from, to, before) if edge.key?('through')
+        return tangent_arc(edge, name, from, to, before) if edge.flag('tangent')
+        return arc_of_radius(edge, name, from, to) if edge.key?('radius')
         return line(name, from, to) unless edge.key?('centre')
 
         centre = edge.point('centre')
         radii = [from, to].map { |p| Math.hypot(p[0] - centre[0], p[1] - centre[1]) }
         edge.fault('centre', "is #{Fault.mm(radii[0])} mm from the start of the arc and #{Fault.mm(radii[1])} mm from its end; they must be equal") if (radii[0] - radii[1]).abs > 1e-3
         Solids::Piece.new(name, from, to, centre, arc_turn(edge.choice('turn', %w[left right], 'left'), from, to, centre))
+      end
+
+      # Through the points in between; tangent: leaves in the direction the edge before it arrives.
+      def spline(edge, name, from, to, before)
+        between = edge.points('through', 1)
+        edge.fault('tangent', 'the first edge has none before it to be tangent to') if edge.flag('tangent') && before.nil?
+        points = [from, *between, to]
+        edge.fault('through', 'two neighbouring points are the same') if points.each_cons(2).any? { |p, q| same?(p, q) }
+        Solids::Piece.of_spline(name, Geometry::Spline.new(points, start: edge.flag('tangent') ? before.along(1.0) : nil))
+      end
+
+      # The arc to a point that leaves in the direction the edge before it arrives.
+      def tangent_arc(edge, name, from, to, before)
+        edge.fault('tangent', 'the first edge has none before it to be tangent to') if before.nil?
+        n = before.left(1.0)
+        w = [to[0] - from[0], to[1] - from[1]]
+        side = (w[0] * n[0]) + (w[1] * n[1])
+        return line(name, from, to) if side.abs < 1e-9 * Math.hypot(*w)
+
+        s = ((w[0]**2) + (w[1]**2)) / (2 * side)
+        centre = [from[0] + (n[0] * s), from[1] + (n[1] * s)]
+        Solids::Piece.new(name, from, to, centre, arc_turn(s.positive? ? 'left' : 'right', from, to, centre))
+      end
+
+      # The arc of a radius, under half a turn.
+      def arc_of_radius(edge, name, from, to)
+        r = edge.size('radius')
+        half = Math.hypot(to[0] - from[0], to[1] - from[1]) / 2
+        edge.fault('radius', "#{Fault.mm(r)} mm does not reach over a chord of #{Fault.mm(2 * half)} mm; at least #{Fault.mm(half)} mm is needed") if r < half - 1e-9
+        way = edge.choice('turn', %w[left right], 'left')
+        k = Math.sqrt([(r * r) - (half * half), 0.0].max) / (2 * half) * (way == 'left' ? 1 : -1)
+        centre = [((from[0] + to[0]) / 2) - ((to[1] - from[1]) * k), ((from[1] + to[1]) / 2) + ((to[0] - from[0]) * k)]
+        Solids::Piece.new(name, from, to, centre, arc_turn(way, from, to, centre))
       end
 
       def arc_turn(way, from, to, centre)
@@ -152,7 +199,7 @@ module Nockplane
       end
 
       def place(pieces, at, turn)
-        pieces.map { |p| Solids::Piece.new(p.name, moved(p.from, at, turn), moved(p.to, at, turn), p.centre && moved(p.centre, at, turn), p.turn) }
+        pieces.map { |piece| piece.mapped { |p| moved(p, at, turn) } }
       end
 
       def place_sizes(at, turn)

@@ -5,12 +5,14 @@ module Nockplane
     # A recipe as read: identity, properties, parameters and features (plain hashes with their paths), and its source.
     class Recipe
       NAME = /\A[a-z][a-z0-9_]{0,39}\z/
+      PARAMETER_KEYS = %w[value unit tolerance fit note min max choices].freeze
       MAX_PARAMETERS = 500
+      MAX_VARIANTS = 500
       MAX_FEATURES = 300
-      UNITS = %w[mm deg count].freeze
+      UNITS = %w[mm deg count text].freeze
       FORMAT = 'recipe/1'
 
-      attr_reader :source, :name, :properties, :parameters, :features
+      attr_reader :source, :name, :properties, :parameters, :features, :variants
 
       # Raises RecipeFault listing every structural fault with its line.
       def self.parse(text) = new(RecipeSource.new(text))
@@ -21,6 +23,7 @@ module Nockplane
         check_top
         @parameters = read_parameters.freeze
         @features = read_features.freeze
+        @variants = read_variants.freeze
         raise RecipeFault, @faults unless @faults.empty?
 
         @faults = nil
@@ -38,30 +41,65 @@ module Nockplane
         sizes.reduce(self) do |recipe, (name, value)|
           parameter = recipe.parameter(name) or
             raise RecipeFault, Fault.new(nil, "parameters.#{name}", "there is no parameter '#{name}'; the recipe has #{recipe.parameters.map(&:name).join(', ')}")
-          Recipe.parse(recipe.source.with(parameter.path, value))
+          self.class.parse(recipe.source.with(parameter.path, value))
         end
       end
 
       # Recipe with a feature switched on or off.
       def with_feature(id, active)
         index = feature_ids.index(id) or raise RecipeFault, Fault.new(nil, 'features', "there is no feature '#{id}'")
+        given = @features[index]['active']
+        path = "features[#{index}].active"
+        raise RecipeFault, Fault.new(line(path), path, "'#{id}' is switched by the expression '#{given}'; change the parameters it rests on") if given.is_a?(String)
+
         Recipe.parse(@source.with_key("features[#{index}]", 'active', active))
       end
 
+      # The recipe of a row of its variants table: { parameter => value, feature id => false }. Raises RecipeFault.
+      def variant(name)
+        row = @variants[name] or raise RecipeFault, Fault.new(line('variants'), 'variants', "there is no variant '#{name}'; the table has #{@variants.keys.join(', ')}")
+        sizes, switches = row.partition { |key, _| parameter(key) }
+        switches.reduce(with_sizes(sizes.to_h)) { |recipe, (id, on)| recipe.with_feature(id, on) }
+      end
+
+      # The recipe up to, not with, feature number index (from 0), for showing how far a faulty one got. nil when nothing is before it.
+      def before(index)
+        index.zero? ? nil : feature_ids.drop(index).reduce(Recipe.parse(text)) { |recipe, id| recipe.switched_off(id) }
+      end
+
+      # As with_feature(id, false), also over an expression.
+      def switched_off(id) = Recipe.parse(@source.with_key("features[#{feature_ids.index(id)}]", 'active', false))
+
       private
+
+      def read_variants
+        given = @source.data['variants'] || {}
+        return fault('variants', 'must be "name: {parameter: value, feature: false}" lines') || {} unless given.is_a?(Hash) && given.each_value.all?(Hash)
+
+        fault('variants', "#{given.size} variants; at most #{MAX_VARIANTS} are read") if given.size > MAX_VARIANTS
+        given.each do |name, row|
+          row.each do |key, value|
+            next if parameter(key) ? value.is_a?(Numeric) || value.is_a?(String) : feature_ids.include?(key) && [true, false].include?(value)
+
+            fault("variants.#{name}.#{key}", "'#{key}' must be a parameter with a value, or a feature with true or false")
+          end
+        end
+        given.transform_keys(&:to_s)
+      end
 
       def fault(path, reason)
         @faults << Fault.new(line(path), path, reason)
         nil
       end
 
+      def top_keys = %w[nockplane name properties parameters variants features]
+
       def check_top
         data = @source.data
         raise RecipeFault, Fault.new(1, nil, 'a recipe is a list of "key: value" lines with a name and features') unless data.is_a?(Hash)
 
-        known = %w[nockplane name properties parameters features]
-        (data.keys - known).each { |k| fault(k, "unknown key '#{k}'; known here: #{known.join(', ')}") }
-        fault('nockplane', "format '#{data['nockplane']}' is not known; write #{FORMAT}") unless data['nockplane'] == FORMAT
+        (data.keys - top_keys).each { |k| fault(k, "unknown key '#{k}'; known here: #{top_keys.join(', ')}") }
+        fault('nockplane', "format '#{data['nockplane']}' is not known; write #{self.class::FORMAT}") unless data['nockplane'] == self.class::FORMAT
         @name = data['name'].to_s.strip.freeze
         fault('name', 'a recipe needs a name, e.g. "name: Carousel"') if @name.empty?
         @properties = (data['properties'] || {}).then { |p| p.is_a?(Hash) ? p : fault('properties', 'must be "key: value" lines') || {} }
@@ -85,8 +123,8 @@ module Nockplane
 
           return fault(path, 'needs a number, an expression, or value / unit / tolerance')
         end
-        unknown = spec.keys - %w[value unit tolerance fit note]
-        return fault("#{path}.#{unknown[0]}", "unknown key '#{unknown[0]}'; known here: value, unit, tolerance, fit, note") unless unknown.empty?
+        unknown = spec.keys - PARAMETER_KEYS
+        return fault("#{path}.#{unknown[0]}", "unknown key '#{unknown[0]}'; known here: #{PARAMETER_KEYS.join(', ')}") unless unknown.empty?
 
         detailed(name, path, spec)
       end
@@ -95,14 +133,27 @@ module Nockplane
         value = spec['value']
         return fault(path, 'needs a value: a number or an expression') unless value.is_a?(Numeric) || value.is_a?(String)
 
-        unit = spec['unit'] || 'mm'
+        unit = spec['unit'] || (spec['choices'] ? 'text' : 'mm')
         return fault("#{path}.unit", "unit '#{unit}' is not known; use #{UNITS.join(', ')}") unless UNITS.include?(unit)
+        return text_choice(name, path, spec) if unit == 'text'
+
+        wrong = %w[min max].find { |k| spec.key?(k) && !spec[k].is_a?(Numeric) }
+        return fault("#{path}.#{wrong}", "'#{spec[wrong]}' is not a number; a limit is a number") if wrong
 
         tolerance = spec['fit'] || spec['tolerance']
         tolerance &&= Tolerancing::Tolerance.parse(tolerance.to_s)
-        Parameter.new(name: name, given: value, unit: unit, tolerance: tolerance&.to_s, note: spec['note'], path: "#{path}.value")
+        Parameter.new(name: name, given: value, unit: unit, tolerance: tolerance&.to_s, note: spec['note'], path: "#{path}.value",
+                      min: spec['min'], max: spec['max'])
       rescue Tolerancing::UnreadableTolerance => e
         fault(path, e.message)
+      end
+
+      def text_choice(name, path, spec)
+        choices = spec['choices']
+        return fault(path, 'a text needs its choices, e.g. "choices: [flat, domed]"') unless choices.is_a?(Array) && choices.all?(String)
+        return fault("#{path}.value", "'#{spec['value']}' is not among #{choices.join(', ')}") unless choices.include?(spec['value'])
+
+        Parameter.new(name: name, given: spec['value'], unit: 'text', note: spec['note'], path: "#{path}.value", choices: choices)
       end
 
       def read_features

@@ -11,6 +11,19 @@ module Nockplane
 
       attr_reader :edges, :pieces
 
+      # The set of a solid that is many placed ones: parts are [EdgeSet, Solids::Transform, first vertex, first facet], in the
+      # order of the facets. Nothing is looked for again.
+      def self.placed(parts)
+        edges = parts.flat_map do |set, transform, vertex, facet|
+          circles = {}.compare_by_identity
+          set.edges.map do |e|
+            c = e.circle && (circles[e.circle] ||= Circle.new(transform.point(e.circle.centre).freeze, transform.direction(e.circle.axis).freeze, e.circle.radius).freeze)
+            Edge.new(e.a + vertex, e.b + vertex, e.f + facet, e.g + facet, e.kind, c)
+          end
+        end
+        allocate.tap { |s| s.send(:take, edges, parts.flat_map { |set, _, vertex, _| set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } } }) }
+      end
+
       def initialize(solid)
         @solid = solid
         @edges = []
@@ -18,10 +31,17 @@ module Nockplane
         collect
         # Convex pieces of every facet, by facet index.
         @pieces = solid.facets.map { |f| Solids::Triangulator.convex_pieces(solid, f) }
+        @solid = @circles = nil
         Ractor.make_shareable(self)
       end
 
       private
+
+      def take(edges, pieces)
+        @edges = edges
+        @pieces = pieces
+        Ractor.make_shareable(self)
+      end
 
       def collect
         open = {}

@@ -30,16 +30,22 @@ module Nockplane
 
       # Exact signed area in mm2.
       def area
-        @pieces.sum do |p|
-          chord = ((p.from[0] * p.to[1]) - (p.to[0] * p.from[1])) * 0.5
-          p.arc? ? chord + (0.5 * p.radius * p.radius * (p.turn - Math.sin(p.turn))) : chord
+        @pieces.sum(&:swept)
+      end
+
+      # The outline moved to its left by mm (negative: to the right), corners mitred, arcs about the same centres.
+      # Only for outlines whose arcs join tangentially and without splines.
+      def offset(mm)
+        starts = @pieces.each_index.map do |i|
+          Corner.new(@pieces[i].from, @pieces[i], @pieces[i - 1].left(1.0), @pieces[i].left(0.0)).inset(mm)
         end
+        Outline.new(@pieces.each_with_index.map { |p, i| Piece.new(p.name, starts[i], starts[(i + 1) % @pieces.size], p.centre, p.turn) })
       end
 
       # Corners of the chords, refine as in Discretise; tube: use the steps of small rounds for arcs.
       def corners(refine = 1, tube: false)
         raw = @pieces.flat_map do |p|
-          n = p.arc? ? arc_steps(p, refine, tube) : 1
+          n = p.chords(refine, tube: tube)
           (0...n).map { |i| [p.at(i.fdiv(n)), p, i.zero? ? nil : p.left(i.fdiv(n)), p.left(i.fdiv(n))] }
         end
         raw.each_with_index.map { |(point, piece, before, after), i| Corner.new(point, piece, before || raw[i - 1][1].left(1.0), after) }
@@ -69,12 +75,6 @@ module Nockplane
         side = ->(p, q, r) { ((q[0] - p[0]) * (r[1] - p[1])) - ((q[1] - p[1]) * (r[0] - p[0])) }
         (side[a, b, c] * side[a, b, d]) < 1e-12 && (side[c, d, a] * side[c, d, b]) < 1e-12 &&
           [0, 1].all? { |k| [a[k], b[k]].min <= [c[k], d[k]].max + 1e-9 && [c[k], d[k]].min <= [a[k], b[k]].max + 1e-9 }
-      end
-
-      private
-
-      def arc_steps(piece, refine, tube)
-        tube ? Discretise.tube_steps(piece.turn, piece.radius, refine) : Discretise.steps(piece.turn, refine)
       end
     end
   end

@@ -2,7 +2,8 @@
 
 module Nockplane
   module Solids
-    # Extrusion of outlines along a frame's z, with optional chamfers or rounds around the rims of either end.
+    # Extrusion of outlines along a frame's z, with optional chamfers or rounds around the rims of either end, or with draft:
+    # walls that lean towards the material with the distance from the sketch plane (w = 0).
     # Faces: PREFIX/side.PIECE, PREFIX/end.start, PREFIX/end.end, PREFIX/chamfer.end.PIECE, PREFIX/round.end.PIECE.
     class Prism
       # w: mm along z; inset: mm of the outline towards the material; band: what the walls up to the next level are.
@@ -10,8 +11,10 @@ module Nockplane
       # One rim: kind :chamfer or :round and its size in mm.
       Rim = Struct.new(:kind, :size)
 
-      # prefix: name of the feature (instance); outlines: outer first, then inner; from < to: mm along the frame's z.
-      def initialize(prefix, frame, outlines, from, to, start_rim: nil, end_rim: nil, refine: 1)
+      # prefix: name of the feature (instance); outlines: outer first, then inner; from < to: mm along the frame's z;
+      # draft: degrees, not with rims, and only when the sketch plane is one of the ends.
+      def initialize(prefix, frame, outlines, from, to, start_rim: nil, end_rim: nil, draft: 0.0, refine: 1)
+        @lean = Math.tan(draft * Math::PI / 180)
         @prefix = prefix
         @frame = frame
         @outlines = [outlines[0].ccw, *outlines.drop(1).map(&:cw)]
@@ -35,6 +38,8 @@ module Nockplane
       private
 
       def levels
+        return [Level.new(@from, @from.abs * @lean, 'side'), Level.new(@to, @to.abs * @lean, 'side')] unless @lean.zero?
+
         low = rim(@start_rim).map { |w, inset| Level.new(@from + w, inset, band_name(@start_rim, 'start')) }.reverse
         high = rim(@end_rim).map { |w, inset| Level.new(@to - w, inset, band_name(@end_rim, 'end')) }
         low[-1].band = 'side'
@@ -65,7 +70,8 @@ module Nockplane
 
       def wall(piece, band, quad)
         @mesh.face("#{@prefix}/#{band}.#{piece.name}") do
-          if piece.arc? then arc_wall(piece, band)
+          if piece.spline then Geometry::Surface.extrusion(@frame, piece.spline)
+          elsif piece.arc? then arc_wall(piece, band)
           elsif band.start_with?('round') then round_wall(piece, band)
           else Geometry::Surface.plane(quad[0], plane_normal(quad))
           end
@@ -78,6 +84,7 @@ module Nockplane
 
       def arc_wall(piece, band)
         origin = @frame.point(*piece.centre, @from)
+        return drafted(piece) if band == 'side' && !@lean.zero?
         return Geometry::Surface.cylinder(origin, @frame.z, piece.radius) if band == 'side'
 
         rim, at, away = rim_of(band)
@@ -87,6 +94,12 @@ module Nockplane
         else
           Geometry::Surface.torus(@frame.point(*piece.centre, at - (away * rim.size)), @frame.z, piece.radius + (shrink * rim.size), rim.size)
         end
+      end
+
+      # A leaning arc: radius as sketched at the sketch plane.
+      def drafted(piece)
+        away = @to > -@from ? 1.0 : -1.0
+        Geometry::Surface.cone(@frame.point(*piece.centre), @frame.z, piece.radius, @lean * away * (piece.turn.positive? ? -1.0 : 1.0))
       end
 
       def round_wall(piece, band)

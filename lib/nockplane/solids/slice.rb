@@ -24,6 +24,15 @@ module Nockplane
         Ractor.make_shareable(self)
       end
 
+      # mm2 of a closed loop of points in a plane, signed by its normal.
+      def self.area(points, normal)
+        first = points[0]
+        points.drop(1).each_cons(2).sum { |p, q| Geometry::Vec.dot(normal, Geometry::Vec.cross(Geometry::Vec.sub(p, first), Geometry::Vec.sub(q, first))) } / 2
+      end
+
+      # mm
+      def self.perimeter(points) = points.each_index.sum { |i| Geometry::Vec.distance(points[i - 1], points[i]) }
+
       def area = @loops.sum(&:area)
       def perimeter = @loops.sum(&:perimeter)
       def empty? = @loops.empty?
@@ -45,13 +54,7 @@ module Nockplane
       def loop_of(ids, hole)
         points = ids.map { |i| @pool.point(i) }
         names = ids.each_index.map { |i| @faces[[ids[i], ids[(i + 1) % ids.size]]] }
-        Loop.new(points, names, hole, area_of(points), points.each_index.sum { |i| Geometry::Vec.distance(points[i - 1], points[i]) })
-      end
-
-      # Signed by the normal.
-      def area_of(points)
-        first = points[0]
-        points.drop(1).each_cons(2).sum { |p, q| Geometry::Vec.dot(@normal, Geometry::Vec.cross(Geometry::Vec.sub(p, first), Geometry::Vec.sub(q, first))) } / 2
+        Loop.new(points, names, hole, Slice.area(points, @normal), Slice.perimeter(points))
       end
     end
   end

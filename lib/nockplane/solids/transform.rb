@@ -30,6 +30,29 @@ module Nockplane
       def point(p) = Geometry::Vec.add(@origin, direction(p))
       def direction(v) = 3.times.map { |k| (@x[k] * v[0]) + (@y[k] * v[1]) + (@z[k] * v[2]) }
 
+      # This move after another: p -> self(other(p)).
+      def after(other)
+        Transform.new(point(other.point([0.0, 0.0, 0.0])), *[[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].map { |e| direction(other.direction(e)) })
+      end
+
+      # The move followed by a shift, mm.
+      def moved(shift) = Transform.new(Geometry::Vec.add(@origin, shift), @x, @y, @z)
+
+      # The solid moved as it is (same vertices, facets and order), its face names behind a prefix. Not for mirrors.
+      def place(solid, prefix)
+        xs, ys, zs = moved_coordinates(solid)
+        pool = Placed.new(xs, ys, zs)
+        faces = Hash.new { |h, face| h[face] = Face.new("#{prefix}#{face.name}", surface(face.surface), face.aliases.map { |a| "#{prefix}#{a}" }) }.compare_by_identity
+        facets = solid.facets.map do |f|
+          n = direction(f.normal)
+          i = f.loops[0][0]
+          Facet.over(pool, f.loops, faces[f.face], [*n, (n[0] * xs[i]) + (n[1] * ys[i]) + (n[2] * zs[i])])
+        end
+        Solid.new(xs, ys, zs, facets)
+      end
+
+      Placed = Struct.new(:xs, :ys, :zs)
+
       # The solid moved; the block gives the new name of a face.
       def apply(solid)
         points = Array.new(solid.xs.size) { |i| point(solid.point(i)) }
@@ -45,7 +68,14 @@ module Nockplane
 
       private
 
-      def surface(s) = Geometry::Surface.new(s.kind, point(s.origin), direction(s.axis), radius: s.radius, slope: s.slope, minor: s.minor)
+      def moved_coordinates(solid)
+        3.times.map do |k|
+          x, y, z, o = @x[k], @y[k], @z[k], @origin[k]
+          Array.new(solid.xs.size) { |i| (x * solid.xs[i]) + (y * solid.ys[i]) + (z * solid.zs[i]) + o }
+        end
+      end
+
+      def surface(s) = s.mapped(method(:point), method(:direction))
     end
   end
 end

@@ -41,7 +41,7 @@ module Nockplane
         return if a[1].abs < 1e-12 && b[1].abs < 1e-12
 
         face = @mesh.face("#{@prefix}/#{piece.name}") { surface(piece) }
-        return disc(face, a, b) if !piece.arc? && (a[0] - b[0]).abs < 1e-12
+        return disc(face, a, b) if !piece.curved? && (a[0] - b[0]).abs < 1e-12
 
         @steps.times { |k| @mesh.facet(face, [point(a, k), point(b, k), point(b, k + 1), point(a, k + 1)]) }
       end
@@ -66,6 +66,7 @@ module Nockplane
 
       def surface(piece)
         return arc_surface(piece) if piece.arc?
+        return Geometry::Surface.revolution(@frame.origin, @frame.z, piece.spline) if piece.spline
 
         (u0, v0), (u1, v1) = piece.from, piece.to
         if (u1 - u0).abs < 1e-12 then Geometry::Surface.plane(@frame.point(0, 0, u0), v1 > v0 ? @frame.z : Geometry::Vec.neg(@frame.z))

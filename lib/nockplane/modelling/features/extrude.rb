@@ -3,17 +3,22 @@
 module Nockplane
   module Modelling
     module Features
-      # A profile moved along the sketch plane's normal: boss (away from the plane) or cut (into the material behind it).
+      # A profile moved along the sketch plane's normal: boss (away from the plane) or cut (into the material behind it);
+      # draft: degrees that the walls lean inwards with the distance from the sketch plane.
+      # Slot, pocket, boss, rib and groove are this with profiles of their own.
       class Extrude < Feature
-        KEYS = %w[operation profile depth to through both_ways reverse start_chamfer end_chamfer start_round end_round].freeze
+        KEYS = %w[operation profile depth to through both_ways reverse draft start_chamfer end_chamfer start_round end_round].freeze
 
         def expected_faces
-          cut? ? @placement.instances.to_h { |i| [i.name, @profile.outlines[0].pieces.map { |p| "#{i.name}/side.#{p.name}" }] } : {}
+          return {} unless cut?
+
+          names = @profile.outlines[0].pieces.map { |p| "side.#{p.name}" } + %w[end.start end.end]
+          @placement.instances.to_h { |i| [i.name, names.map { |n| "#{i.name}/#{n}" }] }
         end
 
         def dimensions
           frame = first.frame
-          found = profile_dimensions(@profile, frame, @to)
+          found = profile_dimensions(@profile, frame, @draft.zero? ? @to : 0.0)
           found << depth_dimension(frame) if @f.key?('depth') && !(cut? && @f.flag('reverse'))
           found + rim_dimensions + pattern_dimensions
         end
@@ -25,15 +30,32 @@ module Nockplane
         private
 
         def read
-          @f.only(*COMMON, *Placement::KEYS, *KEYS)
+          @f.only(*COMMON, *Placement::KEYS, *keys)
           @f.fault('operation', 'the first feature must be a boss; there is nothing to cut yet') if operation != 'boss' && @body.nil?
           @placement = Placement.new(@f, @body, spin: true)
-          @profile = Profile.new(@f.part('profile'))
+          @profile = profile
           @from, @to = extent
           rims = %w[start end].to_h { |e| [:"#{e}_rim", rim(e)] }
+          @draft = draft(rims)
           @tools = @placement.instances.map do |i|
-            Solids::Prism.new(i.name, i.frame, @profile.outlines, @from, @to, refine: @refine, **rims).solid
+            Solids::Prism.new(i.name, i.frame, @profile.outlines, @from, @to, refine: @refine, draft: @draft, **rims).solid
           end
+        end
+
+        # What a kind of extrusion with its own profile gives otherwise.
+        def keys = KEYS
+        def profile = Profile.new(@f.part('profile'))
+
+        # degrees
+        def draft(rims)
+          angle = @f.degrees('draft', 0.0)
+          return 0.0 if angle.zero?
+
+          @f.fault('draft', "#{Fault.mm(angle)}°; between -45° and 45° is needed") unless angle.abs < 45
+          @f.fault('draft', 'goes with a profile on one end, not both ways; draw two features') if @from.negative? && @to.positive?
+          @f.fault('draft', 'does not go with a chamfered or rounded rim; treat the edges with a round or chamfer feature') if rims.values.any?
+          check_inset((@to - @from) * Math.tan(angle * Math::PI / 180), 'draft')
+          angle
         end
 
         def extent
@@ -78,18 +100,25 @@ module Nockplane
 
         def check_rim(rim, field)
           @f.fault(field, "#{Fault.mm(rim.size)} mm is more than the depth of #{Fault.mm(@to - @from)} mm") if rim.size >= @to - @from
+          check_inset(rim.size, field)
+        end
+
+        # Can every outline be moved inwards by mm?
+        def check_inset(size, field)
           @profile.outlines.each_with_index do |o, i|
             outline = i.zero? ? o.ccw : o.cw
+            spline = outline.pieces.find(&:spline)
+            @f.fault(field, "is not made along a spline ('#{spline.name}')") if spline
             outline.corners.each do |c|
               next if c.smooth?
 
               arc = [c.piece, outline.pieces[outline.pieces.index(c.piece) - 1]].any?(&:arc?)
               @f.fault(field, "the rim has a sharp corner at an arc ('#{c.piece.name}'); round that corner of the profile first") if arc
             end
-            tight = outline.pieces.find { |p| p.arc? && p.turn.positive? && p.radius <= rim.size + 1e-6 }
-            @f.fault(field, "#{Fault.mm(rim.size)} mm does not fit inside the arc '#{tight.name}' of radius #{Fault.mm(tight.radius)} mm") if tight
-            short = outline.corners.zip(outline.corners.rotate).find { |a, b| !a.piece.arc? && folded?(a, b, rim.size) }
-            @f.fault(field, "#{Fault.mm(rim.size)} mm uses up the edge '#{short[0].piece.name}'; use a smaller size") if short
+            tight = outline.pieces.find { |p| p.arc? && (p.turn.positive? ? size : -size) >= p.radius - 1e-6 }
+            @f.fault(field, "#{Fault.mm(size.abs)} mm does not fit inside the arc '#{tight.name}' of radius #{Fault.mm(tight.radius)} mm") if tight
+            short = outline.corners.zip(outline.corners.rotate).find { |a, b| !a.piece.arc? && folded?(a, b, size) }
+            @f.fault(field, "#{Fault.mm(size.abs)} mm uses up the edge '#{short[0].piece.name}'; use a smaller size") if short
           end
         end
 

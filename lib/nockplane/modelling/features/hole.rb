@@ -3,13 +3,14 @@
 module Nockplane
   module Modelling
     module Features
-      # A drilled hole into the plane it stands on: plain, counterbored, countersunk or tapped; through, or blind with a
-      # drill point (120 degrees as drawn, standards.md DIM-28; 180 makes a flat floor).
-      # Faces: wall, floor or point, counterbore.wall, counterbore.floor, countersink.
+      # A drilled hole into the plane it stands on: plain, counterbored, countersunk, counterdrilled or tapped; through, to a
+      # parallel face, or blind with a drill point (120 degrees as drawn, standards.md DIM-28; 180 makes a flat floor).
+      # The diameter is given, or that of a clearance hole (ISO 273).
+      # Faces: wall, floor or point, counterbore.wall, counterbore.floor, countersink, counterdrill.wall, counterdrill.point.
       class Hole < Feature
-        KEYS = %w[kind diameter depth through point_angle counterbore_diameter counterbore_depth countersink_diameter
+        KEYS = %w[kind diameter clearance fit depth through to point_angle counterdrill_diameter counterdrill_depth counterbore_diameter counterbore_depth countersink_diameter
                   countersink_angle thread chamfer round].freeze
-        KINDS = %w[plain counterbored countersunk tapped].freeze
+        KINDS = %w[plain counterbored countersunk counterdrilled tapped].freeze
 
         def operation = 'cut'
         def expected_faces = @placement.instances.to_h { |i| [i.name, ["#{i.name}/wall"]] }
@@ -19,7 +20,7 @@ module Nockplane
           frame = first.frame
           all = { count: @placement.count, axis: frame.z, centre: frame.origin }
           found = [main_dimension(frame, all)]
-          found << depth_dimension(frame) unless @through
+          found << depth_dimension(frame) if @f.key?('depth') && !@through
           found.concat(entry_dimensions(frame, all))
           found + pattern_dimensions
         end
@@ -35,10 +36,10 @@ module Nockplane
           @f.fault('type', 'the first feature must be a boss; there is nothing to drill yet') if @body.nil?
           @kind = @f.choice('kind', KINDS, 'plain')
           @thread = tapped
-          @r = (@thread ? @thread.minor : @f.size('diameter')) / 2
+          @r = (@thread ? @thread.minor : bore) / 2
           @placement = Placement.new(@f, @body, spin: false)
           @through = @f.flag('through')
-          @depth = @through ? through_depth(first.frame.flipped) : @f.size('depth')
+          @depth = depth
           outline = Solids::Outline.new(pieces)
           @tools = @placement.instances.map { |i| Solids::Turned.new(i.name, i.frame.flipped, outline, refine: @refine).solid }
         end
@@ -47,7 +48,27 @@ module Nockplane
           return nil unless @kind == 'tapped'
 
           Threads.find(@f.raw('thread').to_s) or
-            @f.fault('thread', "'#{@f.raw('thread')}' is not in the table; use #{Threads::COARSE.keys.join(', ')}")
+            @f.fault('thread', "'#{@f.raw('thread')}' is not in the table; near it are #{Threads.near(@f.raw('thread').to_s).join(', ')}")
+        end
+
+        # mm: as given, or from the table of clearance holes.
+        def bore
+          return @f.size('diameter') unless @f.key?('clearance')
+
+          @f.fault('diameter', 'is given beside a clearance hole; keep one') if @f.key?('diameter')
+          Threads.clearance(@f.raw('clearance').to_s, @f.choice('fit', Threads::CLEARANCE.keys, 'medium')) or
+            @f.fault('clearance', "'#{@f.raw('clearance')}' is not in the table; use a coarse thread from M2 to M64")
+        end
+
+        def depth
+          return through_depth(first.frame.flipped) if @through
+          return @f.size('depth') unless @f.key?('to')
+
+          plane = Placement.plane(@f.picked('to'), 'to', @body)
+          @f.fault('to', "'#{@f.raw('to')}' is not parallel to the face the hole starts on") unless Geometry::Vec.parallel?(plane.z, first.frame.z, 1e-6)
+          reach = -first.frame.local(plane.origin)[2]
+          @f.fault('to', "'#{@f.raw('to')}' is not below the face the hole starts on") unless reach > 1e-6
+          reach
         end
 
         # Half outline from the entry down: u is depth, v radius.
@@ -70,6 +91,7 @@ module Nockplane
           case @kind
           when 'counterbored' then @cb_r = wider('counterbore_diameter') / 2
           when 'countersunk' then @cs_r = wider('countersink_diameter') / 2
+          when 'counterdrilled' then @cd_r = wider('counterdrill_diameter') / 2
           else @r + rim_size
           end
         end
@@ -99,6 +121,12 @@ module Nockplane
             @cs_depth = (@cs_r - @r) / Math.tan(@cs_angle * Math::PI / 360)
             shallow('countersink_diameter', @cs_depth)
             go.call('countersink', [@cs_depth, @r])
+          when 'counterdrilled'
+            @cd_depth = @f.size('counterdrill_depth')
+            foot = @cd_depth + ((@cd_r - @r) / Math.tan(point_angle * Math::PI / 360))
+            shallow('counterdrill_depth', foot)
+            go.call('counterdrill.wall', [@cd_depth, @cd_r])
+            go.call('counterdrill.point', [foot, @r])
           else
             go.call('chamfer', [@f.size('chamfer'), @r]) if @f.key?('chamfer')
             go.call('round', [@f.size('round'), @r], [@f.size('round'), @r + @f.size('round')]) if @f.key?('round')
@@ -111,17 +139,22 @@ module Nockplane
         end
 
         def tip(go)
+          return go.call('floor', [@depth, 0.0]) if @through || @f.key?('to') || point_angle > 179.9
+
+          go.call('point', [@depth + (@r / Math.tan(point_angle * Math::PI / 360)), 0.0])
+        end
+
+        # degrees
+        def point_angle
           angle = @f.degrees('point_angle', 120.0)
           @f.fault('point_angle', "#{Fault.mm(angle)}°; from 60° to 180° is needed") unless angle.between?(60, 180)
-          return go.call('floor', [@depth, 0.0]) if @through || angle > 179.9
-
-          go.call('point', [@depth + (@r / Math.tan(angle * Math::PI / 360)), 0.0])
+          angle
         end
 
         def main_dimension(frame, all)
           return dimension(@f, 'thread', :diameter, ['wall'], **across(frame, @thread.major / 2, 0), **all, value: @thread.major, prefix: @thread.name) if @thread
 
-          dimension(@f, 'diameter', :diameter, ['wall'], **across(frame, @r, 0), **all, value: 2 * @r)
+          dimension(@f, @f.key?('clearance') ? 'clearance' : 'diameter', :diameter, ['wall'], **across(frame, @r, 0), **all, value: 2 * @r)
         end
 
         def depth_dimension(frame)
@@ -136,6 +169,11 @@ module Nockplane
                                                                                         from: frame.point(@cb_r, 0, 0), to: frame.point(@cb_r, 0, -@cb_depth))
           end
           found.concat(sink_dimensions(frame, all)) if @cs_r
+          if @cd_r
+            found << dimension(@f, 'counterdrill_diameter', :diameter, ['counterdrill.wall'], **across(frame, @cd_r, 0), **all, value: 2 * @cd_r)
+            found << dimension(@f, 'counterdrill_depth', :depth, ['counterdrill.wall'], value: @cd_depth, axis: frame.x, centre: frame.origin,
+                                                                                          from: frame.point(@cd_r, 0, 0), to: frame.point(@cd_r, 0, -@cd_depth))
+          end
           found
         end
 

@@ -1,0 +1,115 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # Builds an assembly: every component's model is built once and placed as often as it occurs. Its faces are called
+    # INSTANCE:FACE, nested ones OUTER:INNER:FACE. Solids are only moved, never meshed again.
+    class Assembly
+      MAX_INSTANCES = 5000
+      MAX_DEPTH = 8
+
+      # One placed part: path of names ("wheel:carousel[2]"); reference: the model named; model: the Model (of a part);
+      # transform: part to assembly; purchased; vertex, facet: where its solid starts in the assembly's.
+      Instance = Struct.new(:path, :reference, :name, :properties, :transform, :purchased, :vertex, :facet, :vertices, :facets)
+
+      # What Placement looks faces up in: the components placed before.
+      Placed = Struct.new(:solids) do
+        def face(name) = at(name)
+        def faces = solids.each_value.flat_map(&:faces)
+        def facets_of(name) = home(name).facets_of(name)
+
+        def at(name) = home(name)&.face(name)
+        def home(name) = solids[name.to_s[/\A[^:]+/]]
+      end
+
+      # recipe: AssemblyRecipe; part: ->(model, revision, variant, refine) giving its Model, nil when there is none;
+      # exploded: with the explode steps done. Raises RecipeFault.
+      def self.build(recipe, refine: 1, exploded: false, &part) = new(recipe, refine, exploded, part).model
+
+      def initialize(recipe, refine, exploded, part)
+        @recipe = recipe
+        @refine = refine
+        @exploded = exploded
+        @part = part
+        @scope = Scope.of(recipe)
+      end
+
+      def model
+        place
+        solid = Solids::Mesh.compound(@solids)
+        Model.new(solid: solid, values: @scope.values, parameters: @recipe.parameters.map { |p| p.to_h_with(@scope.values[p.name]) }, dimensions: [],
+                  threads: @threads, warnings: @warnings.uniq, properties: @recipe.properties, name: @recipe.name,
+                  features: @recipe.components.map { |c| [c['id'], "component #{c['model']}", c['hidden'] != true, nil] }, components: @instances)
+      end
+
+      private
+
+      def place
+        @solids = []
+        @instances = []
+        @threads = {}
+        @warnings = []
+        @vertex = @facet = 0
+        @placed = Placed.new({})
+        @recipe.components.each_with_index { |c, i| component(c, "components[#{i}]") }
+        raise RecipeFault, Fault.new(@recipe.line('components'), 'components', 'every component is hidden; nothing is left') if @solids.empty?
+      end
+
+      def component(given, path)
+        fields = Fields.new(@recipe, @scope, given, path)
+        part = @part.call(given['model'].to_s, given['revision'] || @recipe.pins[given['model'].to_s], given['variant'], @refine) or
+          fields.fault('model', "there is no model '#{given['model']}' here#{" with revision #{given['revision']}" if given['revision']}")
+        first = nil
+        frames(fields).each do |name, frame|
+          transform = Solids::Transform.between(Geometry::Frame::WORLD, frame)
+          first ||= @solids.size
+          take(name, given, part, transform, fields)
+        end
+        @placed.solids[given['id']] = @last
+      end
+
+      def frames(fields)
+        placement = Placement.new(fields, @placed, spin: true)
+        fields.fault('pattern', "more than #{MAX_INSTANCES} instances in all") if @instances.size + placement.count > MAX_INSTANCES
+        flip = fields.flag('flip')
+        placement.instances.map { |i| [i.name, flip ? i.frame.flipped : i.frame] }
+      end
+
+      def take(name, given, part, transform, fields)
+        inner = part.components.empty? ? [nil] : part.components
+        shift = explosion(given['id'])
+        transform = transform.moved(shift) if shift
+        moved = transform.place(part.solid, "#{name}:")
+        @last = moved
+        fields.fault('pattern', "more than #{MAX_INSTANCES} instances in all") if @instances.size + inner.size > MAX_INSTANCES
+        hidden = given['hidden'] == true
+        part.threads.each { |face, thread| @threads["#{name}:#{face}"] = thread }
+        inner.each { |i| @instances << instance(name, given, part, i, transform, hidden) }
+        return if hidden
+
+        @solids << moved
+        @vertex += moved.xs.size
+        @facet += moved.facets.size
+        @warnings.concat(part.warnings.map { |w| "#{given['model']}: #{w}" })
+      end
+
+      def instance(name, given, part, inner, transform, hidden)
+        purchased = given['purchased'] == true || inner&.purchased == true
+        at = hidden ? [nil, nil] : [@vertex + (inner&.vertex || 0), @facet + (inner&.facet || 0)]
+        return Instance.new(name, given['model'].to_s, part.name, part.properties, transform, purchased, *at, part.solid.xs.size, part.solid.facets.size) unless inner
+
+        Instance.new("#{name}:#{inner.path}", inner.reference, inner.name, inner.properties, transform.after(inner.transform), purchased, *at, inner.vertices, inner.facets)
+      end
+
+      # mm [x, y, z] that the explode steps move a component, nil for none.
+      def explosion(id)
+        return nil unless @exploded
+
+        @recipe.explode.each_with_index.select { |s, _| s['components'].include?(id) }.reduce(nil) do |sum, (step, i)|
+          distance = Fields.new(@recipe, @scope, step, "explode[#{i}]").length('distance')
+          Geometry::Vec.along(sum || [0.0, 0.0, 0.0], Geometry::Vec.unit(step['direction'].map(&:to_f)), distance)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # The text of an assembly as read: components that name other models, and explode steps. Parameters as in a recipe.
+    #
+    #   nockplane: assembly/1
+    #   components:
+    #     - {id: lid, model: QI-2102, on: "housing:box/end.end", at: [0, 10], turn: 90}
+    #     - {id: screws, model: QI-2190, purchased: true, pattern: {kind: circular, count: 6, pitch_circle: 120}}
+    #   explode:
+    #     - {components: [lid, screws], direction: [0, 0, 1], distance: 40}
+    class AssemblyRecipe < Recipe
+      FORMAT = 'assembly/1'
+      MAX_COMPONENTS = 1000
+      KEYS = %w[id model revision variant purchased hidden flip] + Placement::KEYS + %w[offset]
+
+      attr_reader :components, :explode, :pins
+
+      # Is the text one of an assembly (and not of a part)?
+      def self.is?(text) = text.b.match?(%r{^nockplane:\s*["']?assembly/})
+      def self.parse(text) = new(RecipeSource.new(text))
+
+      def initialize(source)
+        data = source.data
+        @components = data.is_a?(Hash) && data['components'].is_a?(Array) ? data['components'] : []
+        @explode = data.is_a?(Hash) && data['explode'].is_a?(Array) ? data['explode'] : []
+        @pins = data.is_a?(Hash) && data['pins'].is_a?(Hash) ? data['pins'] : {}
+        super
+      end
+
+      # Model names with the revisions asked for: [[model, revision or nil], ...].
+      def references = @components.map { |c| [c['model'].to_s, c['revision'] || @pins[c['model'].to_s]] }.uniq
+
+      # The text with the revisions its components stand for written into `pins`: { model name => revision }.
+      def with_pins(pins)
+        kept = text.sub(/^pins:.*\n?/, '')
+        pins.empty? ? kept : "#{kept.chomp}\npins: #{JSON.generate(pins)}\n"
+      end
+
+      private
+
+      def top_keys = %w[nockplane name properties parameters components explode pins]
+
+      def read_features
+        fault('components', 'an assembly needs a list of components') if @components.empty?
+        fault('components', "#{@components.size} components; at most #{MAX_COMPONENTS} are read") if @components.size > MAX_COMPONENTS
+        seen = {}
+        @components.each_with_index { |c, i| check_component(c, "components[#{i}]", seen) }
+        @explode.each_with_index { |step, i| check_step(step, "explode[#{i}]", seen) }
+        []
+      end
+
+      def check_component(component, path, seen)
+        return fault(path, 'a component is a set of "key: value" lines with id and model') unless component.is_a?(Hash)
+
+        id = component['id'].to_s
+        return fault("#{path}.id", "a component needs an id of small letters, digits and _ (found '#{id}')") unless NAME.match?(id)
+        return fault("#{path}.id", "the id '#{id}' is used twice") if seen[id]
+
+        seen[id] = true
+        fault("#{path}.model", 'names no model; give its number or name') if component['model'].to_s.strip.empty?
+        unknown = component.keys - KEYS
+        fault("#{path}.#{unknown[0]}", "unknown key '#{unknown[0]}'; known here: #{KEYS.join(', ')}") unless unknown.empty?
+      end
+
+      def check_step(step, path, seen)
+        return fault(path, 'an explode step is {components: [...], direction: [x, y, z], distance: mm}') unless step.is_a?(Hash) && step['components'].is_a?(Array)
+
+        lost = step['components'].find { |id| !seen[id] }
+        fault("#{path}.components", "there is no component '#{lost}'; use #{seen.keys.first(12).join(', ')}") if lost
+        fault("#{path}.direction", 'needs three numbers [x, y, z]') unless step['direction'].is_a?(Array) && step['direction'].size == 3 && step['direction'].all?(Numeric)
+      end
+    end
+  end
+end

@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Solids
+    # A solid with every face moved along its normal: the hollow of a shell. Each vertex goes where the moved faces around it
+    # meet (three planes in one point; fewer: the shortest way), on the analytic normals, so that curved faces keep exact
+    # sizes. Topology is kept: where the wall would make a face vanish or turn over, #fault says so.
+    class Offset
+      # Cannot be moved that far; the message says why.
+      class TooFar < Nockplane::Error; end
+
+      # distances: ->(face) mm outwards (negative: into the solid); the block names the new faces.
+      def self.of(solid, distances, &name) = new(solid, distances, name).call
+
+      def initialize(solid, distances, name)
+        @solid = solid
+        @distance = solid.faces.to_h { |f| [f.name, distances.call(f)] }
+        @name = name
+      end
+
+      # The moved Solid. Raises TooFar.
+      def call
+        @around = Hash.new { |h, k| h[k] = [] }
+        @solid.facets.each { |f| f.loops.each { |l| l.each { |i| @around[i] << f } } }
+        @moved = Array.new(@solid.xs.size) { |i| move(i) }
+        mesh = Mesh.new
+        @solid.facets.each { |f| add(mesh, f) }
+        mesh.solid
+      end
+
+      private
+
+      def move(index)
+        p = @solid.point(index)
+        planes = @around[index].map { |f| [outward(f, p), @distance[f.face.name]] }.uniq { |n, d| [*n, d].map { |x| (x * 1e6).round } }
+        shift = meeting(planes) or raise TooFar, "the faces that meet at #{place(p)} can't all be moved; leave one of them open, or make the wall after the features there"
+        Geometry::Vec.add(p, shift)
+      end
+
+      def outward(facet, point)
+        n = facet.face.surface.plane? ? facet.normal : facet.face.surface.normal_at(point)
+        Geometry::Vec.dot(n, facet.normal).negative? ? Geometry::Vec.neg(n) : n
+      end
+
+      # The shortest shift s with n.s = d for all planes; nil when there is none.
+      def meeting(planes)
+        basis = []
+        s = [0.0, 0.0, 0.0]
+        planes.each do |n, d|
+          rest = basis.reduce(n) { |r, b| Geometry::Vec.along(r, b, -Geometry::Vec.dot(n, b)) }
+          gap = d - Geometry::Vec.dot(n, s)
+          l = Geometry::Vec.dot(rest, rest)
+          if l < 1e-8 then return nil if gap.abs > 1e-6
+          else
+            s = Geometry::Vec.along(s, rest, gap / l)
+            basis << Geometry::Vec.unit(rest)
+          end
+        end
+        s
+      end
+
+      def add(mesh, facet)
+        face = mesh.face(@name.call(facet.face.name)) { surface(facet) }
+        loops = facet.loops.map { |l| l.map { |i| @moved[i] } }
+        if flat?(facet, loops) then mesh.facet(face, *loops)
+        else Triangulator.triangles(@solid, facet).each { |t| mesh.facet(face, checked(facet, t.map { |i| @moved[i] })) }
+        end
+      end
+
+      def flat?(facet, loops)
+        n = newell(loops[0])
+        raise TooFar, vanished(facet) if Geometry::Vec.dot(n, facet.normal) < 1e-9
+
+        unit = Geometry::Vec.unit(n)
+        d = Geometry::Vec.dot(unit, loops[0][0])
+        loops.flatten(1).all? { |p| (Geometry::Vec.dot(unit, p) - d).abs < Geometry::Tolerance::POINT / 4 }
+      end
+
+      def checked(facet, points)
+        raise TooFar, vanished(facet) if Geometry::Vec.dot(newell(points), facet.normal).negative?
+
+        points
+      end
+
+      def vanished(facet) = "the face '#{facet.face.name}' is too small for it at #{place(@solid.point(facet.loops[0][0]))}"
+      def newell(points) = points.each_index.reduce([0.0, 0.0, 0.0]) { |n, i| Geometry::Vec.add(n, Geometry::Vec.cross(Geometry::Vec.sub(points[i - 1], points[0]), Geometry::Vec.sub(points[i], points[0]))) }
+
+      def surface(facet)
+        s = facet.face.surface
+        inside = Geometry::Vec.dot(s.normal_at(@solid.point(facet.loops[0][0])), facet.normal).negative?
+        s.offset(@distance[facet.face.name] * (inside ? -1 : 1)) || Geometry::Surface.plane(@moved[facet.loops[0][0]], facet.normal)
+      end
+
+      def place(point) = format('(%.2f, %.2f, %.2f) mm', *point)
+    end
+  end
+end
