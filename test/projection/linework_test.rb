@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require 'test_helper'
-require_relative 'ray_judge'
 
 class LineworkTest < CoreTest
   PLATE = <<~F
@@ -102,53 +101,5 @@ class LineworkTest < CoreTest
   def test_mirrored_views_have_equal_lengths
     text = demo('hub-spindle')
     [%w[front back], %w[top bottom], %w[left right]].each { |a, b| assert_in_delta lengths(text, a).sum, lengths(text, b).sum, 6.0 }
-  end
-
-  def test_visible_and_hidden_agree_with_ray_casting
-    directions = [Projection::ViewFrame.named('front'), Projection::ViewFrame.named('iso'), Projection::ViewFrame.new([0.3, 0.8, -0.5], [0, 0, 1])]
-    parts = [recipe(PLATE), recipe(TEE), demo('hub-spindle'), recipe(TORUS)]
-    parts.product(directions).each { |text, frame| assert_operator agreement(text, frame), :>=, 0.99 }
-  end
-
-  # Part of the drawn length of straight sharp lines whose visibility the judge confirms: a visible line has the solid's
-  # nearest depth at or just beside it, a hidden one something nearer on both sides.
-  def agreement(text, frame)
-    judge = RayJudge.new(model(text).solid, frame)
-    strokes = linework(text, frame).strokes.select { |s| s.kind == :sharp && s.shape == :line && s.length > 0.5 }.sort_by { |s| -s.length }.first(14)
-    right = strokes.sum { |s| confirmed?(s, judge, frame, text) ? s.length : 0 }
-    strokes.empty? ? 1.0 : right / strokes.sum(&:length)
-  end
-
-  def confirmed?(stroke, judge, frame, text)
-    (x0, y0), (x1, y1) = stroke.points
-    nx, ny = [-(y1 - y0), x1 - x0].map { |c| c / stroke.length * 0.02 }
-    x, y = [(x0 * 0.53) + (x1 * 0.47), (y0 * 0.53) + (y1 * 0.47)]
-    beside = [judge.depth(x + nx, y + ny), judge.depth(x - nx, y - ny)]
-    depths = edge_depths(text, frame, stroke, x, y)
-    nearer = ->(d) { beside.all? { |b| b && b < d - 0.05 } }
-    stroke.visible ? depths.any? { |d| !nearer[d] } : depths.all? { |d| nearer[d] || beside.all? { |b| b && b < d + 0.05 } }
-  end
-
-  # Depths at which the solid's edges of these faces pass through the image point.
-  def edge_depths(text, frame, stroke, x, y)
-    solid = model(text).solid
-    Projection::EdgeSet.new(solid).edges.filter_map do |e|
-      next unless [e.f, e.g].map { |i| solid.facets[i].face.name }.uniq.sort == stroke.faces
-
-      a, b = [e.a, e.b].map { |i| solid.point(i) }
-      depth_on(frame, a, b, x, y)
-    end
-  end
-
-  def depth_on(frame, a, b, x, y)
-    ax, ay = frame.image(a)
-    bx, by = frame.image(b)
-    l2 = ((bx - ax)**2) + ((by - ay)**2)
-    return nil if l2 < 1e-9
-
-    t = (((x - ax) * (bx - ax)) + ((y - ay) * (by - ay))) / l2
-    return nil unless t.between?(-1e-9, 1 + 1e-9) && Math.hypot(ax + ((bx - ax) * t) - x, ay + ((by - ay) * t) - y) < 1e-5
-
-    frame.depth(a) + ((frame.depth(b) - frame.depth(a)) * t)
   end
 end

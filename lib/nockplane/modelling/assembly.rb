@@ -16,9 +16,14 @@ module Nockplane
       Placed = Struct.new(:solids) do
         def face(name) = at(name)
         def faces = solids.each_value.flat_map(&:faces)
-        def facets_of(name) = home(name).facets_of(name)
+        def facets_of(name) = home(name).facets_of(at(name).name)
 
-        def at(name) = home(name)&.face(name)
+        # A plane face that features have cut in several is still one plane: any of its pieces will do.
+        def at(name)
+          solid = home(name) or return nil
+          solid.face(name) || solid.faces.find { |f| f.surface.plane? && f.name.start_with?("#{name}~") }
+        end
+
         def home(name) = solids[name.to_s[/\A[^:]+/]]
       end
 

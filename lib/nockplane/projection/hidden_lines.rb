@@ -14,7 +14,8 @@ module Nockplane
       # One edge as seen: edge, class (:sharp, :smooth, :silhouette), hidden intervals of t (0..1 from a to b).
       Seen = Struct.new(:edge, :kind, :hidden)
 
-      attr_reader :px, :py
+      # Projected coordinates and depths by vertex, mm.
+      attr_reader :px, :py, :pz
 
       def initialize(solid, edge_set, frame)
         @solid = solid
