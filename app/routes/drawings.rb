@@ -40,11 +40,11 @@ module App
       def self.downloads(app)
         app.get '/drawings/:slug/sheets/:sheet.svg' do
           shown = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)
+          # The file carries its font in a style element; on its own it can load and run nothing. (Set before the etag: a 304 carries it too.)
+          headers 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; font-src data:"
           cache_control :private, :no_cache
           etag "#{Nockplane::KERNEL_VERSION}-#{shown.record.slug}-#{shown.record.version}"
           content_type 'image/svg+xml'
-          # The file carries its font in a style element; on its own it can load and run nothing.
-          headers 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; font-src data:"
           attachment "#{shown.record.number}.svg" if params['download']
           Nockplane::Formats::Svg.write(shown.scene, standalone: true)
         end

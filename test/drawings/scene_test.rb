@@ -80,7 +80,7 @@ class SceneTest < CoreTest
   def test_shaded_view_has_fills_and_no_hidden_lines
     drawing, source = drawing_of(demo('hub-spindle'))
     items = group(scene(drawing, source), 'view/iso').items
-    refute_empty items.grep(Drafting::Ink::Fill)
+    refute_empty items.grep(Drafting::Ink::Region)
     assert_empty(items.select { |i| i.layer == 'hidden' })
   end
 end

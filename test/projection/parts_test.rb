@@ -24,7 +24,7 @@ class PartsTest < CoreTest
   end
 
   def test_rim_edges_know_their_circle
-    circles = edges(recipe("#{BOX}\n  - {id: h, type: hole, on: b/end.end, at: [3, 2], diameter: 8, through: true}")).edges.map(&:circle).compact.uniq
+    circles = edges(recipe("#{BOX}\n  - {id: h, type: hole, on: b/end.end, at: [3, 2], diameter: 8, through: true}")).edges.map(&:ring).compact.uniq
     assert_equal [[3.0, 2.0, 0.0], [3.0, 2.0, 10.0]], circles.map { |c| c.centre.map { |v| v.round(9) } }.sort
     assert_equal [4.0], circles.map(&:radius).uniq
   end

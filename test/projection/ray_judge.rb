@@ -32,9 +32,9 @@ class RayJudge
   end
 
   # Compares what a view draws, before chords become curves, with rays at `samples` places: Carriers::Segments and the depths
-  # of vertices (HiddenLines#pz).
-  def verdict(segments, depths, rng, samples: 400)
-    pieces = segments.map { |s| piece(s, depths) }.select { |p| p[:length] > 0.01 }
+  # of vertices. It looks at the chords, not at the true curves that are drawn in their place. hidden: the HiddenLines.
+  def verdict(segments, hidden, rng, samples: 400)
+    pieces = segments.map { |s| piece(s, hidden) }.select { |p| p[:length] > 0.01 }
     total = pieces.sum { |p| p[:length] }
     verdict = Verdict.new(0.0, 0.0, [])
     samples.times { judge(pick(pieces, rng.rand * total), rng, verdict) }
@@ -44,11 +44,11 @@ class RayJudge
   private
 
   # Outlines traced within facets (of tori and balls) lie a chord's height off the facets' own outline.
-  def piece(segment, depths)
+  def piece(segment, hidden)
     e = segment.seen.edge
-    za, zb = depths.values_at(e.a, e.b)
     traced = e.f == e.g
-    { a: [segment.x0, segment.y0, za + ((zb - za) * segment.t0)], b: [segment.x1, segment.y1, za + ((zb - za) * segment.t1)], visible: segment.visible,
+    a, b = [segment.t0, segment.t1].map { |t| [hidden.px, hidden.py, hidden.pz].map { |c| c[e.a] + ((c[e.b] - c[e.a]) * t) } }
+    { a: a, b: b, visible: segment.visible,
       length: Math.hypot(segment.x1 - segment.x0, segment.y1 - segment.y0), aside: traced ? @chord[e.f] : ASIDE, nearer: traced ? 2 * @chord[e.f] : NEARER }
   end
 

@@ -1,25 +1,47 @@
 # frozen_string_literal: true
 
 require 'test_helper'
+require_relative 'ray_judge'
 
 class ShadingTest < CoreTest
+  BLOCK = '  - {id: b, type: extrude, profile: {kind: rectangle, width: 10, height: 10}, depth: 10}'
+
   def regions(text, view) = Projection::Shading.of(model(text).solid, Projection::ViewFrame.named(view))
+  def area(region) = region.loops.sum { |l| l.each_index.sum { |i| (l[i - 1][0] * l[i][1]) - (l[i][0] * l[i - 1][1]) } / 2 }
 
-  def area(points) = points.each_index.sum { |i| (points[i - 1][0] * points[i][1]) - (points[i][0] * points[i - 1][1]) } / 2
-
-  def test_three_faces_of_a_box_in_three_tones
-    found = regions(recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 10, height: 10}, depth: 10}'), 'iso')
-    assert_equal 3, found.size
-    assert_equal 3, found.map(&:light).uniq.size
-    found.each { |r| assert_in_delta 100 * Math.sqrt(1 / 3.0), area(r.points), 1e-9 }
+  def inside?(region, x, y)
+    region.loops.sum { |l| l.each_index.count { |i| (a, b = l[i - 1], l[i]) && (a[1] > y) != (b[1] > y) && x < a[0] + ((b[0] - a[0]) * (y - a[1]) / (b[1] - a[1])) } }.odd?
   end
 
-  def test_what_is_nearer_is_painted_later
-    text = recipe("  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 5}\n  - {id: post, type: extrude, on: b/end.end, depth: 30, profile: {kind: rectangle, width: 10, height: 10}}")
-    found = regions(text, 'iso')
-    over = ->(x, y) { found.reverse.find { |r| Geometry::Polygon.around?(r.points.each_index.to_a, r.points.map(&:first), r.points.map(&:last), x, y) } }
-    top = Projection::ViewFrame.named('iso').image([0, 0, 35])
-    sun_side = regions(recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 10, height: 10}, depth: 10}'), 'iso').max_by(&:light)
-    assert_equal sun_side.light, over[*top].light, 'the top of the post hides the plate behind it'
+  def test_three_faces_of_a_box_in_three_tones
+    found = regions(recipe(BLOCK), 'iso')
+    assert_equal 3, found.size
+    assert_equal 3, found.map(&:light).uniq.size
+    found.each { |r| assert_in_delta 100 * Math.sqrt(1 / 3.0), area(r), 1e-9 }
+  end
+
+  def test_what_is_covered_is_cut_away
+    # a post on a plate from above: the plate's top is the square with a square hole
+    text = recipe("  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 5}\n  - {id: p, type: extrude, on: b/end.end, depth: 30, profile: {kind: rectangle, width: 10, height: 10}}")
+    assert_equal [100, 1500], regions(text, 'top').map { |r| area(r).round(6) }.sort
+    # from the front the post stands before nothing
+    assert_equal [200, 300], regions(text, 'front').map { |r| area(r).round(6) }.sort
+  end
+
+  %w[carousel housing].each do |name|
+    define_method("test_regions_of_the_#{name}_tile_its_picture_and_are_the_nearest_there") do
+      solid = model(demo(name)).solid
+      frame = Projection::ViewFrame.named('iso')
+      found = Projection::Shading.of(solid, frame)
+      judge = RayJudge.new(solid, frame)
+      boxes = found.map { |r| r.loops[0].transpose.map(&:minmax) }
+      xs, ys = boxes.transpose.map { |b| b.flatten.minmax }
+      rng = Random.new(2)
+      wrong = Array.new(400) { [rng.rand(xs[0]..xs[1]), rng.rand(ys[0]..ys[1])] }.count do |x, y|
+        hits = found.each_index.count { |i| (bx, by = boxes[i]) && x.between?(*bx) && y.between?(*by) && inside?(found[i], x, y) }
+        hits != (judge.depth(x, y) ? 1 : 0)
+      end
+      assert_operator wrong, :<=, 1, 'every point of the part lies in just one region'
+    end
   end
 end

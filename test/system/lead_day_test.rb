@@ -71,7 +71,7 @@ class LeadDayTest < SystemTest
     %w[QI-2130-D EN\ AW-6061 Quillfen\ Instruments].each { |w| assert_includes sheet_words, w }
     assert_selector '#sheet g[data-owner="view/front"] path.l-hidden[stroke-dasharray]', visible: :all
     assert_selector '#sheet g[data-owner="view/plan"] path.l-centre', visible: :all
-    assert_selector '#sheet g[data-owner="view/iso"] polygon.l-shade', visible: :all
+    assert_selector '#sheet g[data-owner="view/iso"] path.l-shade', visible: :all
     before = %w[front plan side].to_h { |v| [v, middle("view/#{v}")] }
     drag(middle('view/front'), [40, 30])
     assert_text 'move Front view'

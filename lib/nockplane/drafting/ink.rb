@@ -12,7 +12,15 @@ module Nockplane
 
         def closed? = to - from > (2 * Math::PI) - 1e-7
       end
-      # A filled polygon (arrowheads, shading).
+      # Cubic Bezier spans end to end: 3 n + 1 control points.
+      Curve = Struct.new(:points, :width, :dash, :tone, :layer, keyword_init: true) do
+        def beziers = Array.new(points.size / 3) { |i| points[i * 3, 4] }
+      end
+      # A filled polygon with holes (shading): loops [[[x, y], ...], ...], the outer first.
+      Region = Struct.new(:loops, :tone, :layer, keyword_init: true) do
+        def points = loops[0]
+      end
+      # A filled polygon (arrowheads).
       Fill = Struct.new(:points, :tone, :layer, keyword_init: true)
       # One line of lettering: height of capitals in mm; angle in degrees; anchor :start, :middle or :end on the base line.
       Text = Struct.new(:x, :y, :height, :string, :angle, :anchor, :tone, :layer, keyword_init: true)

@@ -89,7 +89,7 @@ module Nockplane
         @source.shading(model, revision, place.frame).map do |r|
           level = (r.light * 255).round.clamp(0, 255)
           tone = format('#%02x%02x%02x', [level - 6, 0].max, level, [level + 2, 255].min)
-          Drafting::Ink::Fill.new(points: r.points.map { |x, y| place.paper(x, y) }, tone: tone, layer: 'shade')
+          Drafting::Ink::Region.new(loops: r.loops.map { |l| l.map { |x, y| place.paper(x, y) } }, tone: tone, layer: 'shade')
         end
       end
 
@@ -99,7 +99,8 @@ module Nockplane
         width = stroke.visible ? @standard.public_send(WIDTHS.fetch(stroke.kind)) : @standard.narrow
         dash = stroke.visible ? nil : Drafting::LineType.dash('02', stroke.length * place.scale, width)
         layer = stroke.visible ? 'visible' : 'hidden'
-        return Drafting::Ink::Line.new(points: stroke.points.map { |x, y| place.paper(x, y) }, width: width, dash: dash, layer: layer) unless stroke.arc?
+        kind = stroke.spline? ? Drafting::Ink::Curve : Drafting::Ink::Line
+        return kind.new(points: stroke.points.map { |x, y| place.paper(x, y) }, width: width, dash: dash, layer: layer) unless stroke.arc?
 
         Drafting::Ink::Arc.new(centre: place.paper(*stroke.centre), rx: stroke.rx * place.scale, ry: stroke.ry * place.scale, rotation: stroke.rotation,
                                from: stroke.from, to: stroke.to, width: width, dash: dash, layer: layer)

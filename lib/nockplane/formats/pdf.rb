@@ -57,6 +57,13 @@ module Nockplane
         end
       end
 
+      def curve(item)
+        pen(item) do
+          @pdf.move_to(pt(item.points[0]))
+          item.beziers.each { |b| @pdf.curve_to(pt(b[3]), bounds: [pt(b[1]), pt(b[2])]) }
+        end
+      end
+
       def arc(item)
         n = ((item.to - item.from) / (Math::PI / 4)).ceil.clamp(1, 8)
         step = (item.to - item.from) / n
@@ -84,14 +91,21 @@ module Nockplane
       def fill(item)
         tone = (item.tone || Drafting::Ink::BLACK).delete('#')
         @pdf.fill_color(tone)
-        if item.layer == 'shade'
-          @pdf.stroke_color(tone)
-          @pdf.line_width = 0.06 * POINTS
-          @pdf.undash
-          @pdf.fill_and_stroke_polygon(*item.points.map { |p| pt(p) })
-        else
-          @pdf.fill_polygon(*item.points.map { |p| pt(p) })
+        @pdf.fill_polygon(*item.points.map { |p| pt(p) })
+      end
+
+      def region(item)
+        tone = item.tone.delete('#')
+        @pdf.fill_color(tone)
+        @pdf.stroke_color(tone)
+        @pdf.line_width = 0.06 * POINTS
+        @pdf.undash
+        item.loops.each do |loop|
+          @pdf.move_to(pt(loop[0]))
+          loop.drop(1).each { |p| @pdf.line_to(pt(p)) }
+          @pdf.close_path
         end
+        @pdf.fill_and_stroke(fill_rule: :even_odd)
       end
 
       def text(item)

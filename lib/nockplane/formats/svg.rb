@@ -48,6 +48,11 @@ module Nockplane
         stroke(item.closed ? "#{d}Z" : d, item)
       end
 
+      def curve(item)
+        at = ->(p) { "#{num(p[0])} #{num(flip(p[1]))}" }
+        stroke("M#{at[item.points[0]]}#{item.beziers.map { |b| "C#{b.drop(1).map(&at).join(' ')}" }.join}", item)
+      end
+
       def arc(item)
         return stroke(full(item), item) if item.closed?
 
@@ -77,9 +82,13 @@ module Nockplane
       def fill(item)
         tone = item.tone || Drafting::Ink::BLACK
         points = item.points.map { |x, y| "#{num(x)},#{num(flip(y))}" }.join(' ')
-        # Shading gets a hair of its own colour, so that neighbours leave no gap when drawn with smooth edges.
-        edge = item.layer == 'shade' ? %( stroke="#{tone}" stroke-width="0.06") : ''
-        @out << %(<polygon class="l-#{slug(item.layer)}" points="#{points}" fill="#{tone}"#{edge}/>)
+        @out << %(<polygon class="l-#{slug(item.layer)}" points="#{points}" fill="#{tone}"/>)
+      end
+
+      # Regions get a hair of their own colour, so that neighbours leave no gap when drawn with smooth edges.
+      def region(item)
+        d = item.loops.map { |l| "#{l.each_with_index.map { |(x, y), i| "#{i.zero? ? 'M' : 'L'}#{num(x)} #{num(flip(y))}" }.join}Z" }.join
+        @out << %(<path class="l-#{slug(item.layer)}" d="#{d}" fill="#{item.tone}" fill-rule="evenodd" stroke="#{item.tone}" stroke-width="0.06"/>)
       end
 
       def text(item)

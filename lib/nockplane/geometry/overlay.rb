@@ -4,8 +4,8 @@ module Nockplane
   module Geometry
     # Overlay of sets of directed closed polygons lying in one plane, on welded vertex ids.
     # Every set has its interior on the left of its edges, seen along -n. Steps: split edges at crossings and at vertices on
-    # them; keep the net directed count of each set per piece; classify each run of pieces by one ray; keep pieces where
-    # the rule differs between left and right; link them by angle.
+    # them; keep the net directed count of each set per piece; classify one piece by a ray and those connected to it by going
+    # around their common vertices; keep pieces where the rule differs between left and right; link them by angle.
     # Hot: flat arrays and while loops; about two thirds of a boolean's time is spent here.
     class Overlay
       # pool: welds and holds vertices (xs, ys, zs, weld). normal: of the plane, as three Floats.
@@ -180,110 +180,22 @@ module Nockplane
         @counts[i][set] += step
       end
 
+      # Keeps the pieces that the rule tells different on their two sides.
       def keep(rule)
         @ka = []
         @kb = []
-        at = Hash.new { |h, k| h[k] = [] }
-        @pa.each_index do |i|
-          at[@pa[i]] << i
-          at[@pb[i]] << i
-        end
-        done = Array.new(@pa.size)
-        @pa.each_index do |i|
-          next if done[i]
-
-          left = windings(i)
-          right = [left[0] - @counts[i][0], left[1] - @counts[i][1], left[2] - @counts[i][2]]
-          here = rule.call(left[0].positive?, left[1].positive?, left[2].positive?)
-          there = rule.call(right[0].positive?, right[1].positive?, right[2].positive?)
-          run(i, at, done) { |a, b| here ? take(a, b) : take(b, a) if here != there }
-        end
+        left = Windings.new(@pool, @us, @vs, @pa, @pb, @counts, @far).left
+        @pa.each_index { |i| choose(i, left[i], rule) }
       end
 
-      def take(a, b)
-        @ka << a
-        @kb << b
-      end
-
-      # Walks from piece i both ways through vertices where just two pieces meet with equal counts; yields each piece
-      # directed like piece i.
-      def run(i, at, done)
-        done[i] = true
-        yield @pa[i], @pb[i]
-        [[@pb[i], 1], [@pa[i], -1]].each do |vertex, sense|
-          piece = i
-          forward = @counts[i]
-          loop do
-            around = at[vertex]
-            break unless around.size == 2
-
-            piece = around[0] == piece ? around[1] : around[0]
-            break if done[piece]
-
-            out = @pa[piece] == vertex
-            same = out == (sense == 1)
-            c = @counts[piece]
-            break unless same ? c == forward : (c[0] == -forward[0] && c[1] == -forward[1] && c[2] == -forward[2])
-
-            done[piece] = true
-            same ? yield(@pa[piece], @pb[piece]) : yield(@pb[piece], @pa[piece])
-            vertex = out ? @pb[piece] : @pa[piece]
-          end
-        end
-      end
-
-      # Winding numbers of the three sets just left of piece i, by a ray along the axis the piece crosses more steeply.
-      def windings(i)
-        a = @pa[i]
-        b = @pb[i]
-        du = @us[b] - @us[a]
-        dv = @vs[b] - @vs[a]
-        along_u = dv.abs >= du.abs
-        if along_u
-          w = ray(@us, @vs, i, 1)
-          left = dv.negative?
-        else
-          w = ray(@vs, @us, i, -1)
-          left = du.positive?
-        end
-        w = beyond(w, a, b, along_u) if @far
+      def choose(i, left, rule)
         c = @counts[i]
-        left ? w : [w[0] + c[0], w[1] + c[1], w[2] + c[2]]
-      end
+        here = rule.call(left[0].positive?, left[1].positive?, left[2].positive?)
+        there = rule.call(left[0] > c[0], left[1] > c[1], left[2] > c[2])
+        return if here == there
 
-      def beyond(winding, a, b, along_u)
-        far = @far.ray((@pool.xs[a] + @pool.xs[b]) * 0.5, (@pool.ys[a] + @pool.ys[b]) * 0.5, (@pool.zs[a] + @pool.zs[b]) * 0.5, along_u)
-        [winding[0] + far[0], winding[1] + far[1], winding[2] + far[2]]
-      end
-
-      # Sums counts of pieces crossed by the ray from the middle of piece i towards +p; sign turns with the handedness.
-      def ray(p, q, i, sign)
-        a = @pa[i]
-        b = @pb[i]
-        mp = (p[a] + p[b]) * 0.5
-        mq = (q[a] + q[b]) * 0.5
-        w0 = w1 = w2 = 0
-        j = 0
-        n = @pa.size
-        while j < n
-          c = @pa[j]
-          d = @pb[j]
-          qc = q[c]
-          qd = q[d]
-          if (qc <= mq) != (qd <= mq) && j != i
-            pc = p[c]
-            pd = p[d]
-            if (pc > mp && pd > mp) || ((pc > mp || pd > mp) && pc + ((pd - pc) * (mq - qc) / (qd - qc)) > mp)
-              s = qd > qc ? sign : -sign
-              k = @counts[j]
-              w0 += s * k[0]
-              w1 += s * k[1]
-              w2 += s * k[2]
-            end
-          end
-          j += 1
-        end
-        [w0, w1, w2]
+        @ka << (here ? @pa[i] : @pb[i])
+        @kb << (here ? @pb[i] : @pa[i])
       end
     end
   end

@@ -47,6 +47,20 @@ module Nockplane
       # Distance of a point from the axis, mm.
       def radial_distance(point) = Vec.length(radial(point))
 
+      # Signed distance of a point from the surface along its normal, mm; 0 for swept curves.
+      def distance(point)
+        q = Vec.sub(point, @origin)
+        h = Vec.dot(q, @axis)
+        case @kind
+        when :plane then h
+        when :sphere then Vec.length(q) - @radius
+        when :cylinder then radial_distance(point) - @radius
+        when :cone then (radial_distance(point) - @radius - (@slope * h)) / Math.sqrt(1 + (@slope**2))
+        when :torus then Math.hypot(radial_distance(point) - @radius, h) - @minor
+        else 0.0
+        end
+      end
+
       # Unit normal at (or near) a point of the surface, away from the axis or tube centre; for a plane its normal.
       def normal_at(point)
         return @axis if plane?

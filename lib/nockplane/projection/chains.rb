@@ -16,7 +16,7 @@ module Nockplane
       # [Stroke]
       def strokes
         @segments.group_by { |s| [names(s.seen), s.seen.kind, s.visible] }.flat_map do |(faces, kind, visible), group|
-          round, straight = group.partition { |s| curved?(s.seen.edge.circle) }
+          round, straight = group.partition { |s| s.seen.edge.ring && images[s.seen.edge.ring] }
           more = { faces: faces, kind: kind, visible: visible }
           arcs(round, more) + lines(straight, more)
         end
@@ -28,31 +28,18 @@ module Nockplane
         [@solid.facets[seen.edge.f].face.name, @solid.facets[seen.edge.g].face.name].uniq.sort
       end
 
-      # Seen edge-on a circle is a line.
-      def curved?(circle) = circle && Geometry::Vec.dot(circle.axis, @frame.d).abs > 1e-6
-
       def arcs(segments, more)
-        segments.group_by { |s| s.seen.edge.circle }.flat_map do |circle, group|
-          e1, e2 = axes(circle)
-          ranges = group.map { |s| range(s, circle, e1, e2) }
-          joined(ranges).map { |from, to| arc(circle, e1, e2, from, to, more) }
+        segments.group_by { |s| s.seen.edge.ring }.flat_map do |ring, group|
+          joined(group.map { |s| range(s, ring) }).map { |from, to| arc(images[ring], from, to, more) }
         end
       end
 
-      # Unit vectors of the circle's plane: the first lies in the image plane (the ellipse's major axis).
-      def axes(circle)
-        major = Geometry::Vec.cross(circle.axis, @frame.d)
-        e1 = Geometry::Vec.length(major) < 1e-7 ? @frame.r : Geometry::Vec.unit(major)
-        [e1, Geometry::Vec.cross(circle.axis, e1)]
-      end
+      # Image of every ring, nil for those seen edge-on (which are lines).
+      def images = @images ||= Hash.new { |h, ring| h[ring] = ring.image(@frame) }.compare_by_identity
 
-      # Parameter range [from, to] of a chord piece on its circle, counter-clockwise about the circle's axis.
-      def range(s, circle, e1, e2)
-        angles = [s.t0, s.t1].map do |t|
-          q = Geometry::Vec.sub(Geometry::Vec.add(Geometry::Vec.scale(@solid.point(s.seen.edge.a), 1 - t), Geometry::Vec.scale(@solid.point(s.seen.edge.b), t)), circle.centre)
-          Math.atan2(Geometry::Vec.dot(q, e2), Geometry::Vec.dot(q, e1))
-        end
-        from, to = angles
+      # Parameter range [from, to] of a chord piece on its ring, counter-clockwise about the ring's axis.
+      def range(s, ring)
+        from, to = [s.t0, s.t1].map { |t| ring.angle(Geometry::Vec.add(Geometry::Vec.scale(s.seen.from, 1 - t), Geometry::Vec.scale(s.seen.to, t))) }
         turn = (to - from + Math::PI) % TURN - Math::PI
         from, turn = to, -turn if turn.negative?
         from %= TURN
@@ -72,50 +59,75 @@ module Nockplane
         merged
       end
 
-      def arc(circle, e1, e2, from, to, more)
-        a = [Geometry::Vec.dot(e1, @frame.r), Geometry::Vec.dot(e1, @frame.u)]
-        b = [Geometry::Vec.dot(e2, @frame.r), Geometry::Vec.dot(e2, @frame.u)]
-        squash = Math.hypot(*b)
-        # Seen from behind the parameter runs clockwise in the image: mirror it.
-        from, to = -to, -from if ((a[0] * b[1]) - (a[1] * b[0])).negative?
-        squash = 1.0 if (squash - 1).abs < 1e-9
-        Stroke.new(shape: :arc, centre: @frame.image(circle.centre), rx: circle.radius, ry: circle.radius * squash,
-                   rotation: Math.atan2(a[1], a[0]), from: from, to: to, **more)
+      def arc(image, from, to, more)
+        centre, rx, ry, rotation, turn, sense = image
+        from, to = [from - turn, to - turn].map { |a| a * sense }.sort
+        from, to, rotation, ry = from + rotation, to + rotation, 0.0, rx if (rx - ry).abs < 1e-9 * rx
+        Stroke.new(shape: :arc, centre: centre, rx: rx, ry: ry, rotation: rotation, from: from, to: to, **more)
       end
 
       def lines(segments, more)
-        straight, loose = segments.partition { |s| s.seen.edge.circle || straight?(s.seen.edge) }
+        straight, loose = segments.partition { |s| s.seen.edge.ring || straight?(s.seen.edge) }
+        crossing, plain = loose.partition { |s| crossing?(s.seen) }
         found = straight.group_by(&:carrier).flat_map { |_, group| line_strokes(group, more) }
-        found + paths(loose, more)
+        found + paths(plain, more) + splines(crossing, more)
       end
 
       # Edges of two planes are lines; what else turns out straight loses its middle points in #walk.
       def straight?(edge) = [edge.f, edge.g].all? { |i| @solid.facets[i].face.surface.plane? }
 
-      def line_strokes(group, more)
-        return path_or_line(group, more) if group.size == 1
+      # A curve that two surfaces meet in, of which at least one is curved, and no ring: cylinder and cylinder, say.
+      def crossing?(seen)
+        seen.kind == :sharp && seen.edge.f != seen.edge.g && [seen.edge.f, seen.edge.g].none? { |i| @solid.facets[i].face.surface.swept? }
+      end
 
-        first = group[0]
-        span = first.s1 - first.s0
-        ux = (first.x1 - first.x0) / span
-        uy = (first.y1 - first.y0) / span
-        point = ->(s) { [first.x0 + (ux * (s - first.s0)), first.y0 + (uy * (s - first.s0))] }
-        Intervals.union(group.map { |s| [s.s0, s.s1].minmax }, 1e-6).map do |from, to|
-          Stroke.new(shape: :line, points: [point[from], point[to]], **more)
+      # Chords of crossing curves as Bezier spans with the curve's own directions, joined into splines.
+      def splines(segments, more)
+        spans = segments.map { |s| Exact.part(bezier(s.seen), s.t0, s.t1).map { |p| @frame.image(p) } }
+        straight, bent = spans.partition { |b| flat?(b) }
+        paths_of(straight.map { |b| [b[0], b[3]] }, more) + Spans.joined(bent).map { |points| Stroke.new(shape: :spline, points: points, **more) }
+      end
+
+      def bezier(seen)
+        s, t = [seen.edge.f, seen.edge.g].map { |i| @solid.facets[i].face.surface }
+        towards = Geometry::Vec.sub(seen.to, seen.from)
+        Exact.bezier(seen.from, seen.to, Exact.tangent(s, t, seen.from, towards), Exact.tangent(s, t, seen.to, towards))
+      end
+
+      def flat?(b) = [b[1], b[2]].all? { |p| off(b[0], p, b[3]) < 1e-7 }
+
+      # Distance of q from the line p r.
+      def off(p, q, r)
+        l = Math.hypot(r[0] - p[0], r[1] - p[1])
+        l < 1e-12 ? 0.0 : (((r[0] - p[0]) * (q[1] - p[1])) - ((r[1] - p[1]) * (q[0] - p[0]))).abs / l
+      end
+
+      # Pieces on one carrier joined where they touch; ends where the edges truly end.
+      def line_strokes(group, more)
+        ends = group.flat_map { |s| [[s.s0, at(s, s.t0)], [s.s1, at(s, s.t1)]] }
+        return [Stroke.new(shape: :line, points: ends.map(&:last), **more)] if group.size == 1
+
+        Intervals.union(group.map { |s| [s.s0, s.s1].minmax }, 1e-6).map do |span|
+          Stroke.new(shape: :line, points: span.map { |place| ends.min_by { |s, _| (s - place).abs }[1] }, **more)
         end
       end
 
-      def path_or_line(group, more)
-        group.map { |s| Stroke.new(shape: :line, points: [[s.x0, s.y0], [s.x1, s.y1]], **more) }
+      # True image point of an edge at t.
+      def at(segment, t)
+        seen = segment.seen
+        x0, y0 = @frame.image(seen.from)
+        x1, y1 = @frame.image(seen.to)
+        [x0 + ((x1 - x0) * t), y0 + ((y1 - y0) * t)]
       end
 
       # Joins chords end to end into open or closed paths.
-      def paths(segments, more)
+      def paths(segments, more) = paths_of(segments.map { |s| [at(s, s.t0), at(s, s.t1)] }, more)
+
+      def paths_of(ends, more)
         at = Hash.new { |h, k| h[k] = [] }
-        ends = segments.map { |s| [[s.x0, s.y0], [s.x1, s.y1]] }
         ends.each_with_index { |pair, i| pair.each { |p| at[key(p)] << i } }
         used = {}
-        order = segments.each_index.sort_by { |i| ends[i].any? { |p| at[key(p)].size == 1 } ? 0 : 1 }
+        order = ends.each_index.sort_by { |i| ends[i].any? { |p| at[key(p)].size == 1 } ? 0 : 1 }
         order.filter_map do |i|
           next if used[i]
 
@@ -139,8 +151,7 @@ module Nockplane
 
       # Does q lie on the way from p to r, within a hair?
       def between?(p, q, r)
-        l = Math.hypot(r[0] - p[0], r[1] - p[1])
-        l > 1e-9 && (((r[0] - p[0]) * (q[1] - p[1])) - ((r[1] - p[1]) * (q[0] - p[0]))).abs / l < 1e-6
+        Math.hypot(r[0] - p[0], r[1] - p[1]) > 1e-9 && off(p, q, r) < 1e-6
       end
 
       def key(p) = [(p[0] * 1e5).round, (p[1] * 1e5).round]

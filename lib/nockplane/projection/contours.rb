@@ -28,6 +28,13 @@ module Nockplane
       # Does the contour run along an edge whose ends are vertices a and b of a facet of this face?
       def along?(face, a, b) = turn(face, a).abs < ON && turn(face, b).abs < ON
 
+      # Model point on the surface of a facet's face at the part t of the way from vertex a to b.
+      def point(facet, a, b, t)
+        p = Geometry::Vec.add(Geometry::Vec.scale(@solid.point(a), 1 - t), Geometry::Vec.scale(@solid.point(b), t))
+        surface = @solid.facets[facet].face.surface
+        Geometry::Vec.along(p, surface.normal_at(p), -surface.distance(p))
+      end
+
       # Facets sharing a corner with a facet: their chords, not the true surface, would hide the contour.
       def neighbours(index)
         @solid.facets[index].loops[0].flat_map { |v| at_vertex[v] }.to_h { |i| [i, true] }

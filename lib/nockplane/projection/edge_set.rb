@@ -5,23 +5,23 @@ module Nockplane
     # The edges of a solid, independent of a view: ends, the two facets, and what kind of edge it is.
     # kind: :sharp, :smooth (tangent faces), or :inner (within one face: drawn only where it is a silhouette).
     class EdgeSet
-      Edge = Struct.new(:a, :b, :f, :g, :kind, :circle)
-      # A circle in space: centre, unit axis, radius (mm).
-      Circle = Struct.new(:centre, :axis, :radius)
+      Edge = Struct.new(:a, :b, :f, :g, :kind, :ring)
 
-      attr_reader :edges, :pieces
+      # edges; pieces: convex polygons of every facet; exact: { vertex => true place } as of Exact.vertices.
+      attr_reader :edges, :pieces, :exact
 
       # The set of a solid that is many placed ones: parts are [EdgeSet, Solids::Transform, first vertex, first facet], in the
       # order of the facets. Nothing is looked for again.
       def self.placed(parts)
         edges = parts.flat_map do |set, transform, vertex, facet|
-          circles = {}.compare_by_identity
+          rings = {}.compare_by_identity
           set.edges.map do |e|
-            c = e.circle && (circles[e.circle] ||= Circle.new(transform.point(e.circle.centre).freeze, transform.direction(e.circle.axis).freeze, e.circle.radius).freeze)
-            Edge.new(e.a + vertex, e.b + vertex, e.f + facet, e.g + facet, e.kind, c)
+            r = e.ring && (rings[e.ring] ||= e.ring.mapped(transform.method(:point), transform.method(:direction)))
+            Edge.new(e.a + vertex, e.b + vertex, e.f + facet, e.g + facet, e.kind, r)
           end
         end
-        allocate.tap { |s| s.send(:take, edges, parts.flat_map { |set, _, vertex, _| set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } } }) }
+        exact = parts.each_with_object({}) { |(set, transform, vertex, _), all| set.exact.each { |v, p| all[v + vertex] = transform.point(p).freeze } }
+        allocate.tap { |s| s.send(:take, edges, exact, parts.flat_map { |set, _, vertex, _| set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } } }) }
       end
 
       def initialize(solid)
@@ -31,14 +31,16 @@ module Nockplane
         collect
         # Convex pieces of every facet, by facet index.
         @pieces = solid.facets.map { |f| Solids::Triangulator.convex_pieces(solid, f) }
-        @solid = @circles = nil
+        @exact = Exact.vertices(solid, @edges)
+        @solid = @circles = @oblique = nil
         Ractor.make_shareable(self)
       end
 
       private
 
-      def take(edges, pieces)
+      def take(edges, exact, pieces)
         @edges = edges
+        @exact = exact
         @pieces = pieces
         Ractor.make_shareable(self)
       end
@@ -66,7 +68,7 @@ module Nockplane
         return if kind == :smooth && f.surface.plane? && g.surface.plane?
         return add_inner(a, b, i, j, f) if kind == :smooth && f.surface.coincident?(g.surface)
 
-        @edges << Edge.new(a, b, i, j, kind, circle(a, b, f, g))
+        @edges << Edge.new(a, b, i, j, kind, ring(a, b, f, g))
       end
 
       def add_inner(a, b, i, j, face)
@@ -86,8 +88,13 @@ module Nockplane
         Geometry::Vec.dot(n, facet.normal).negative? ? Geometry::Vec.neg(n) : n
       end
 
-      # The circle an edge is a chord of: both ends at one height and distance of a turned face's axis.
-      def circle(a, b, f, g)
+      # The circle or ellipse an edge is a chord of, nil when it is on none.
+      def ring(a, b, f, g)
+        level_circle(a, b, f, g) || oblique(f.surface, g.surface)
+      end
+
+      # Both ends at one height and distance of a turned face's axis.
+      def level_circle(a, b, f, g)
         surface = [f, g].map(&:surface).find(&:turned?) or return nil
         p = @solid.point(a)
         q = @solid.point(b)
@@ -98,9 +105,19 @@ module Nockplane
         radius = surface.radial_distance(p)
         return nil if (surface.radial_distance(q) - radius).abs > 1e-6 || radius < 1e-6
 
-        centre = Geometry::Vec.along(surface.origin, axis, h)
-        @circles[[*centre, *axis, radius].map { |x| (x * 1e5).round }] ||= Circle.new(centre.freeze, axis, radius).freeze
+        kept(Ring.circle(Geometry::Vec.along(surface.origin, axis, h), axis, radius))
       end
+
+      def oblique(s, t)
+        plane, turned = [[s, t], [t, s]].find { |x, y| x.plane? && y.turned? }
+        return nil unless plane
+
+        @oblique ||= {}.compare_by_identity
+        of = (@oblique[plane] ||= {}.compare_by_identity)
+        of.fetch(turned) { of[turned] = Ring.oblique(plane, turned)&.then { |r| kept(r) } }
+      end
+
+      def kept(ring) = @circles[ring.key] ||= ring
     end
   end
 end

@@ -11,8 +11,9 @@ module Nockplane
       DEPTH = Geometry::Tolerance::DEPTH
       FRONT = -1e-9
 
-      # One edge as seen: edge, class (:sharp, :smooth, :silhouette), hidden intervals of t (0..1 from a to b).
-      Seen = Struct.new(:edge, :kind, :hidden)
+      # One edge as seen: edge, class (:sharp, :smooth, :silhouette), hidden intervals of t (0..1 from a to b), and the model
+      # points it truly runs between (Exact).
+      Seen = Struct.new(:edge, :kind, :hidden, :from, :to)
 
       # Projected coordinates and depths by vertex, mm.
       attr_reader :px, :py, :pz
@@ -32,12 +33,21 @@ module Nockplane
         @contours = Contours.new(@solid, @frame)
         @set.edges.each do |e|
           kind = drawn_kind(e) or next
-          seen << Seen.new(e, kind, @front[e.f] || @front[e.g] ? hidden(e) : WHOLE)
+          seen << Seen.new(e, kind, @front[e.f] || @front[e.g] ? hidden(e) : WHOLE, *ends(e, kind))
         end
         seen + contours
       end
 
       private
+
+      # Outlines within one face are turned to where its surface turns away; other edges end on their surfaces.
+      def ends(edge, kind)
+        exact = [edge.a, edge.b].map { |v| @set.exact[v] || @solid.point(v) }
+        return exact unless kind == :silhouette && edge.ring.nil?
+
+        surface = [edge.f, edge.g].map { |i| @solid.facets[i].face.surface }.find { |s| !s.plane? }
+        exact.map { |p| Exact.outline(surface, p, @frame.d) }
+      end
 
       def project
         rx, ry, rz = @frame.r
@@ -74,7 +84,7 @@ module Nockplane
           a, b = [piece.from, piece.to].map { |at| points[at] ||= append(*at) }
           edge = EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil)
           @skip = @contours.neighbours(piece.facet)
-          Seen.new(edge, :silhouette, hidden(edge))
+          Seen.new(edge, :silhouette, hidden(edge), @contours.point(piece.facet, *piece.from), @contours.point(piece.facet, *piece.to))
         end
       ensure
         @skip = nil

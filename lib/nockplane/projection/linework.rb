@@ -16,6 +16,7 @@ module Nockplane
         new(Chains.new(solid, frame, Carriers.deduplicate(segments)).strokes)
       end
 
+      # Carriers::Segments of what was seen: image coordinates of the chords, on which coincident lines are told.
       def self.segments(seen, px, py)
         seen.flat_map do |s|
           a = s.edge.a

@@ -6,6 +6,8 @@ module Nockplane
     # with a ray in that plane. Only the facets along the ray are looked at.
     class FarWinding
       NONE = [0, 0, 0].freeze
+      # mm around the facet's box: less than what Boolean adds to it when it gathers near facets.
+      NEAR = 5e-7
 
       # near: { index => true } of facets that are counted elsewhere; needs: which sections (true inside, false outside).
       def initialize(pool, facet, grid, others, near, section, needs)
@@ -43,6 +45,15 @@ module Nockplane
         a, b = @facet.loops[0]
         along_u = (@vs[b] - @vs[a]).abs >= (@us[b] - @us[a]).abs
         ray((@pool.xs[a] + @pool.xs[b]) * 0.5, (@pool.ys[a] + @pool.ys[b]) * 0.5, (@pool.zs[a] + @pool.zs[b]) * 0.5, along_u)
+      end
+
+      # Is a vertex inside the facet's box, where all facets are near ones?
+      def near?(vertex)
+        b = @facet.box
+        x = @pool.xs[vertex]
+        y = @pool.ys[vertex]
+        z = @pool.zs[vertex]
+        x >= b[0] - NEAR && x <= b[3] + NEAR && y >= b[1] - NEAR && y <= b[4] + NEAR && z >= b[2] - NEAR && z <= b[5] + NEAR
       end
 
       private

@@ -33,30 +33,13 @@ module Nockplane
       def move(index)
         p = @solid.point(index)
         planes = @around[index].map { |f| [outward(f, p), @distance[f.face.name]] }.uniq { |n, d| [*n, d].map { |x| (x * 1e6).round } }
-        shift = meeting(planes) or raise TooFar, "the faces that meet at #{place(p)} can't all be moved; leave one of them open, or make the wall after the features there"
+        shift = Geometry::Meeting.shift(planes) or raise TooFar, "the faces that meet at #{place(p)} can't all be moved; leave one of them open, or make the wall after the features there"
         Geometry::Vec.add(p, shift)
       end
 
       def outward(facet, point)
         n = facet.face.surface.plane? ? facet.normal : facet.face.surface.normal_at(point)
         Geometry::Vec.dot(n, facet.normal).negative? ? Geometry::Vec.neg(n) : n
-      end
-
-      # The shortest shift s with n.s = d for all planes; nil when there is none.
-      def meeting(planes)
-        basis = []
-        s = [0.0, 0.0, 0.0]
-        planes.each do |n, d|
-          rest = basis.reduce(n) { |r, b| Geometry::Vec.along(r, b, -Geometry::Vec.dot(n, b)) }
-          gap = d - Geometry::Vec.dot(n, s)
-          l = Geometry::Vec.dot(rest, rest)
-          if l < 1e-8 then return nil if gap.abs > 1e-6
-          else
-            s = Geometry::Vec.along(s, rest, gap / l)
-            basis << Geometry::Vec.unit(rest)
-          end
-        end
-        s
       end
 
       def add(mesh, facet)
