@@ -1,10 +1,16 @@
 # frozen_string_literal: true
 
 module App
-  # The Quillfen Instruments demo data: models from demo/models, a drawing of each with its dimensions adopted.
+  # The Quillfen Instruments demo data: models from demo/models, parts before the assemblies that name them, and drawings of
+  # some with their dimensions adopted.
   module Demo
     FOLDER = File.join(ROOT, 'demo', 'models')
-    DRAWINGS = { 'carousel' => %w[a3-part-first-angle plan front side], 'hub-spindle' => %w[a3-part-first-angle front plan side] }.freeze
+    MODELS = %w[carousel.recipe hub-spindle.recipe spacer.recipe housing.recipe lid.recipe adapter-ring.recipe cap-screw-m4.recipe dowel.recipe motor.recipe
+                o-ring.recipe wheel.assembly filter-wheel-unit.assembly].freeze
+    DRAWINGS = {
+      'carousel.recipe' => %w[a3-part-first-angle plan front side], 'hub-spindle.recipe' => %w[a3-part-first-angle front plan side],
+      'adapter-ring.recipe' => %w[a3-part-first-angle front plan side], 'lid.recipe' => %w[a3-part-first-angle plan front], 'filter-wheel-unit.assembly' => %w[a3-part-first-angle]
+    }.freeze
 
     module_function
 
@@ -12,9 +18,9 @@ module App
     def load
       return if Records::Model.exists?
 
+      models = MODELS.to_h { |file| [file, Actions::AddModel.call(File.read(File.join(FOLDER, "#{file}.yml")), note: 'first release', author: 'Ada Thorne')] }
       DRAWINGS.each do |file, (template, *views)|
-        model = Actions::AddModel.call(File.read(File.join(FOLDER, "#{file}.recipe.yml")), note: 'first release', author: 'Ada Thorne')
-        drawing = Actions::CreateDrawing.call(model, template)
+        drawing = Actions::CreateDrawing.call(models[file], template)
         views.each { |v| adopt(drawing, v) }
       end
     end

@@ -47,9 +47,29 @@ module App
     module_function
 
     def source
-      @source ||= Nockplane::Linking::Source.new(store: Store.new(File.join(App.data_folder, 'cache'))) do |id, number|
+      @source ||= Nockplane::Linking::Source.new(store: Store.new(File.join(App.data_folder, 'cache')), library: method(:component)) do |id, number|
         recipe(id, number)
       end
+    end
+
+    # Text of a model that an assembly names by number or address, at a revision or the latest; nil when there is none.
+    def component(name, revision)
+      model = Records::Model.named(name) or return nil
+      number = revision || model.latest.number
+      model.revisions.exists?(number: number) ? recipe(model.id, number) : nil
+    end
+
+    # A recipe or an assembly, as its text says. Raises RecipeFault.
+    def parse(text) = (Nockplane::Modelling::AssemblyRecipe.is?(text) ? Nockplane::Modelling::AssemblyRecipe : Nockplane::Modelling::Recipe).parse(text)
+
+    # Assembly text with the revisions that its components have now written in, so that what was kept stays as it was kept;
+    # a recipe as it is.
+    def pinned(text)
+      return text unless Nockplane::Modelling::AssemblyRecipe.is?(text)
+
+      recipe = parse(text)
+      names = recipe.components.reject { |c| c['revision'] }.map { |c| c['model'].to_s }.uniq
+      recipe.with_pins(names.to_h { |n| [n, Records::Model.named(n)&.latest&.number] }.compact)
     end
 
     # Seconds a recipe from a person may take to build before it is refused.
@@ -65,7 +85,7 @@ module App
     # Modelling::SizeEdit of a model dimension (by id) at the model's latest revision.
     def size_edit(model, id)
       text = model.latest.recipe
-      Nockplane::Modelling::SizeEdit.new(Nockplane::Modelling::Recipe.parse(text), source.model_of(text), id)
+      Nockplane::Modelling::SizeEdit.new(parse(text), source.model_of(text), id)
     end
 
     # Recipe text of a revision; revisions never change, so it is remembered.
@@ -83,9 +103,9 @@ module App
 
     def trials = @trials ||= {}
 
-    # glTF binary of recipe text.
-    def glb(text)
-      Nockplane::Formats::Glb.write(source.model_of(text).solid)
+    # glTF binary of recipe or assembly text.
+    def glb(text, exploded: false)
+      Nockplane::Formats::Glb.write(source.model_of(text, exploded: exploded).solid, edge_set: source.edge_set_of(text, exploded: exploded))
     end
 
     # Forgets everything in memory (tests change the data folder under a running process).

@@ -2,9 +2,10 @@
 
 module App
   module Actions
-    # Adds a model from recipe text as revision 1.
+    # Adds a model from recipe or assembly text as revision 1.
     class AddModel
       def self.call(text, note: 'first revision', author: 'Drafting lead')
+        text = Workshop.pinned(text)
         built = Workshop.try_build(text)
         Records::Model.transaction do
           model = Records::Model.create!(slug: Slug.free(built.name, Records::Model), name: built.name, number: built.properties['number'])

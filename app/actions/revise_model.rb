@@ -2,11 +2,32 @@
 
 module App
   module Actions
-    # Keeps recipe text as a model's next revision, if it builds. The last good revision stays when it does not.
+    # Keeps recipe or assembly text as a model's next revision, if it builds. The last good revision stays when it does not.
+    # Assemblies that follow the model get a revision of their own, since they look different now.
     class ReviseModel
       # base: number of the revision the text was made from; a later one in between is told, not overwritten.
       def self.call(model, text, note:, base: nil, author: 'Drafting lead')
+        text = Workshop.pinned(text)
         built = Workshop.try_build(text) # raises RecipeFault
+        kept = keep(model, text, built, note, base, author)
+        follow(model, kept, author)
+        kept
+      end
+
+      # Assemblies whose latest revision names the model without asking for a certain revision.
+      def self.follow(model, revision, author)
+        Records::Model.where.not(id: model.id).find_each do |other|
+          text = other.latest.recipe
+          next unless Nockplane::Modelling::AssemblyRecipe.is?(text)
+
+          used = Workshop.parse(text).components.any? { |c| c['revision'].nil? && Records::Model.named(c['model'].to_s)&.id == model.id }
+          call(other, text, note: "#{model.name} #{revision.number - 1} → #{revision.number}: #{revision.note}", author: author) if used
+        rescue Nockplane::InputFault, Refused => e
+          warn "#{other.name} does not follow #{model.name}: #{e.message}" # it stays as it is; its page tells when opened
+        end
+      end
+
+      def self.keep(model, text, built, note, base, author)
         Records::Model.transaction do
           latest = model.latest
           if base && latest.number != base
@@ -18,6 +39,7 @@ module App
           model.revisions.create!(number: latest.number + 1, recipe: text, note: note.to_s.strip[0, 300], author: author)
         end
       end
+      private_class_method :follow, :keep
     end
   end
 end

@@ -24,9 +24,16 @@ module App
       def by_name
         @by_name ||= Dir[File.join(@folder, FILES)].first(MAX_FILES).sort.each_with_object({}) do |path, found|
           text = File.read(path, Nockplane::Modelling::RecipeSource::MAX_BYTES + 1)
-          number = text[/^ +number: *["']?([^"'\n]+)/, 1]&.strip
-          [File.basename(path)[/\A[^.]+/], number].compact.each { |n| found[n] ||= text }
+          [File.basename(path)[/\A[^.]+/], number(text)].compact.each { |n| found[n] ||= text }
         end
+      end
+
+      # nil for a file that can't be read: it is told when it is named.
+      def number(text)
+        data = Nockplane::Modelling::RecipeSource.new(text).data
+        data.is_a?(Hash) && data['properties'].is_a?(Hash) ? data['properties']['number']&.to_s : nil
+      rescue Nockplane::Modelling::RecipeFault
+        nil
       end
     end
   end

@@ -22,6 +22,25 @@ module App
       def slug = @record.slug
       def latest? = @revision.number == @record.latest.number
       def built = @built ||= Workshop.source.model_of(@revision.recipe)
+      def assembly? = built.assembly?
+      def explodes? = Workshop.parse(@revision.recipe).explode.any?
+
+      # Components of an assembly: [[id, Model record or nil, variant, count, purchased, hidden], ...].
+      def components
+        counts = built.components.map { |c| c.path[/\A[^:]+/] }.uniq.group_by { |name| name[/\A[^\[]+/] }.transform_values(&:size)
+        Workshop.parse(@revision.recipe).components.map do |c|
+          [c['id'], Records::Model.named(c['model'].to_s), c['variant'], counts[c['id']].to_i, c['purchased'] == true, c['hidden'] == true]
+        end
+      end
+
+      # Assemblies whose latest revision names this model.
+      def assemblies
+        Records::Model.where.not(id: @record.id).select do |m|
+          text = m.latest.recipe
+          Nockplane::Modelling::AssemblyRecipe.is?(text) && Workshop.parse(text).references.any? { |name, _| [@record.number, slug].include?(name) }
+        end
+      end
+
       def glb = "/models/#{slug}/solid.glb?revision=#{@revision.number}"
       def revisions = @record.revisions.reverse
       def drawings = @record.drawings.sort_by(&:number)
@@ -48,7 +67,7 @@ module App
         old, new = [before, revision].map { |r| Workshop.source.model_of(r.recipe) }
         names = old.parameters.map { |p| p[:name] } | new.parameters.map { |p| p[:name] }
         sizes = names.filter_map do |n|
-          a, b = [old, new].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [Nockplane::Modelling::Fault.mm(p[:value]), p[:tolerance]].compact.join(' ') } }
+          a, b = [old, new].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [p[:value].is_a?(String) ? p[:value] : Nockplane::Modelling::Fault.mm(p[:value]), p[:tolerance]].compact.join(' ') } }
           "#{n} #{a || '–'} → #{b || '–'}" if a != b
         end
         sizes + switched(old, new)

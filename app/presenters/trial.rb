@@ -14,18 +14,29 @@ module App
       # Recipe text with the changes. Raises RecipeFault.
       def text
         @text ||= begin
-          recipe = Nockplane::Modelling::Recipe.parse((@data['text'] || @model.latest.recipe).to_s)
+          recipe = Workshop.parse((@data['text'] || @model.latest.recipe).to_s)
           recipe = recipe.with_sizes(sizes(recipe))
           (@data['features'] || {}).each { |id, on| recipe = recipe.with_feature(id.to_s, on == true) if active?(recipe, id) != (on == true) }
           recipe.text
         end
       end
 
+      # Raises RecipeFault; #partial then tells how far the part came.
       def to_h
         built = Workshop.try_build(text)
         { glb: "/trials/#{Workshop.trial(text)}.glb", text: text, changed: changed(built), warnings: built.warnings,
-          size: ModelPage.box_words(built.solid), parameters: built.parameters.map { |p| { name: p[:name], value: p[:value].round(4) } },
+          size: ModelPage.box_words(built.solid), parameters: built.parameters.map { |p| { name: p[:name], value: p[:value].is_a?(String) ? p[:value] : p[:value].round(4) } },
           same: text == @model.latest.recipe }
+      end
+
+      # { glb:, before: id of the first faulty feature } of the part up to a fault in a feature, nil when nothing is before it.
+      def partial(fault)
+        index = fault.faults.filter_map { |f| f.path.to_s[/\Afeatures\[(\d+)\]/, 1]&.to_i }.min or return nil
+        before = Nockplane::Modelling::Recipe.parse(text).before(index) or return nil
+        Workshop.try_build(before.text)
+        { glb: "/trials/#{Workshop.trial(before.text)}.glb", before: before.features[index]['id'] }
+      rescue Nockplane::Error
+        nil
       end
 
       private
@@ -38,18 +49,19 @@ module App
       def size(text)
         return text.include?('.') ? text.to_f : text.to_i if text.match?(/\A-?\d+(\.\d+)?\z/)
         raise Refused, 'A size is empty; give a number or an expression.' if text.empty?
-        raise Refused, "'#{text[0, 40]}' has characters that a size can't have." unless text.match?(%r{\A[\w\s+*/().,<>=-]{1,200}\z})
+        raise Refused, "'#{text[0, 40]}' has characters that a size can't have." unless text.match?(%r{\A[\w\s+*/().,<>='-]{1,200}\z})
 
         text
       end
 
       def active?(recipe, id) = recipe.features.find { |f| f['id'] == id }&.fetch('active', true) != false
+      def shown(parameter) = parameter[:value].is_a?(String) ? parameter[:value] : Nockplane::Modelling::Fault.mm(parameter[:value])
 
       # Old and new of every parameter that differs.
       def changed(built)
         names = @before.parameters.map { |p| p[:name] } | built.parameters.map { |p| p[:name] }
         names.filter_map do |n|
-          old, new = [@before, built].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [Nockplane::Modelling::Fault.mm(p[:value]), p[:tolerance]].compact.join(' ') } }
+          old, new = [@before, built].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [shown(p), p[:tolerance]].compact.join(' ') } }
           { name: n, old: old, new: new } if old != new
         end
       end

@@ -10,6 +10,9 @@ module App
 
       def self.at(slug) = find_by(slug: slug) || raise(Refused.new("There is no model '#{slug}'.", status: 404))
 
+      # By number or address, nil when there is none.
+      def self.named(name) = find_by(number: name) || find_by(slug: name)
+
       def latest = revisions.last
       def revision(number) = revisions.find_by(number: number) || raise(Refused.new("#{name} has no revision #{number}.", status: 404))
       def to_param = slug

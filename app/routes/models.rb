@@ -25,16 +25,19 @@ module App
           model = Records::Model.at(params['slug'])
           revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
           cache_control :private, max_age: 3600
-          etag Digest::SHA256.hexdigest("#{Nockplane::KERNEL_VERSION}#{revision.recipe}")
+          exploded = params['exploded'] == '1'
+          etag Digest::SHA256.hexdigest("#{Nockplane::KERNEL_VERSION}#{exploded}#{revision.recipe}")
           content_type 'model/gltf-binary'
-          Workshop.glb(revision.recipe)
+          Workshop.glb(revision.recipe, exploded: exploded)
         end
 
         # Exact volume takes a finer mesh: the page asks for it when it is shown.
         app.get '/models/:slug/mass' do
           model = Records::Model.at(params['slug'])
-          mass = Workshop.source.mass((params['revision'] ? model.revision(params['revision'].to_i) : model.latest).recipe)
-          json words: "#{number((mass.volume / 1000).round(3))} cm³, surface #{number((mass.area / 100).round(2))} cm²"
+          text = (params['revision'] ? model.revision(params['revision'].to_i) : model.latest).recipe
+          mass = Workshop.source.mass(text)
+          weight = Workshop.source.weight(text)
+          json words: ["#{number((mass.volume / 1000).round(3))} cm³", "surface #{number((mass.area / 100).round(2))} cm²", *(weight && "#{number(weight.round(4))} kg")].join(', ')
         end
 
         app.get '/trials/:digest.glb' do
@@ -45,7 +48,12 @@ module App
 
         app.post '/models/:slug/try' do
           model = Records::Model.at(params['slug'])
-          json Presenters::Trial.new(model, body_json).to_h
+          trial = Presenters::Trial.new(model, body_json)
+          begin
+            json trial.to_h
+          rescue Nockplane::Modelling::RecipeFault => e
+            answer(422, e.message, faults: e.faults.map { |f| { line: f.line, path: f.path, reason: f.reason } }, partial: trial.partial(e))
+          end
         end
 
         app.post '/models/:slug/revisions' do

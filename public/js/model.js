@@ -9,20 +9,37 @@ const byId = (id) => document.getElementById(id);
 const viewerPlace = byId('viewer');
 let pending = null;
 
+// The exact volume takes finer meshes: it is asked for once, after the picture.
+function weigh() {
+  const place = byId('volume');
+  if (place.dataset.asked) return;
+  place.dataset.asked = 'yes';
+  get(place.dataset.mass).then((m) => { place.textContent = m.words; }, () => { place.textContent = 'volume unknown'; });
+}
+
 const viewer = (() => {
   try {
     return mount(viewerPlace, {
       onFace: (name) => { byId('face-name').textContent = name || 'Point at a face to see its name'; },
+      onBusy: (busy) => {
+        byId('face-name').textContent = busy ? 'Making the picture …' : 'Point at a face to see its name';
+        if (!busy) weigh();
+      },
       onError: () => tell('The 3D picture could not be loaded.', true),
     });
   } catch {
     viewerPlace.textContent = 'This browser shows no 3D here (WebGL is off). Everything else works.';
+    weigh();
     return { load() {}, look() {} };
   }
 })();
 viewer.load(viewerPlace.dataset.glb);
-get(byId('volume').dataset.mass).then((m) => { byId('volume').textContent = m.words; }, () => { byId('volume').textContent = 'volume unknown'; });
 document.querySelectorAll('[data-look]').forEach((b) => b.addEventListener('click', () => viewer.look(b.dataset.look)));
+byId('explode')?.addEventListener('click', ({ target }) => {
+  const on = target.getAttribute('aria-pressed') !== 'true';
+  target.setAttribute('aria-pressed', String(on));
+  viewer.load(viewerPlace.dataset.glb + (on ? '&exploded=1' : ''), true);
+});
 
 function fault(error) {
   const place = byId('faults');
@@ -36,6 +53,13 @@ function fault(error) {
   const head = document.createElement('b');
   head.textContent = 'This can\u2019t be built. The last good revision stays.';
   place.replaceChildren(head, list);
+  const partial = error.data?.partial;
+  if (partial) {
+    viewer.load(partial.glb);
+    const shown = document.createElement('p');
+    shown.textContent = `The picture shows the part up to '${partial.before}'.`;
+    place.append(shown);
+  }
   place.hidden = false;
   place.scrollIntoView({ block: 'nearest' });
   const line = faults[0].line;
@@ -82,6 +106,7 @@ function show(trial) {
 function changes() {
   const sizes = {};
   document.querySelectorAll('#sizes-form input').forEach((i) => { if (i.value !== i.defaultValue) sizes[i.name] = i.value; });
+  document.querySelectorAll('#sizes-form select').forEach((s) => { if (!s.selectedOptions[0].defaultSelected) sizes[s.name] = s.value; });
   const features = {};
   document.querySelectorAll('[data-feature]').forEach((i) => { if (i.checked !== i.defaultChecked) features[i.dataset.feature] = i.checked; });
   return { sizes, features };

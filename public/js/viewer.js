@@ -7,8 +7,8 @@ import { GLTFLoader } from '/vendor/three/loaders/GLTFLoader.js';
 // Eye directions in glTF axes (Y up; model Z up becomes Y, model Y becomes -Z).
 const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: [1, 0, 0], iso: [-1, 1, 1] };
 
-/** mount(element, { onFace(name or null), onError(error) }) returns { load(url), look(name) }. */
-export function mount(element, { onFace, onError }) {
+/** mount(element, { onFace(name or null), onBusy(loading), onError(error) }) returns { load(url, afresh), look(name) }: afresh looks at the whole again. */
+export function mount(element, { onFace, onBusy, onError }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
   renderer.setPixelRatio(window.devicePixelRatio);
   element.append(renderer.domElement);
@@ -100,9 +100,11 @@ export function mount(element, { onFace, onError }) {
   resize();
   let first = true;
   return {
-    load(url) {
+    load(url, afresh = false) {
       element.dataset.ready = 'no';
-      new GLTFLoader().load(url, (gltf) => { adopt(gltf, !first); first = false; }, undefined, onError);
+      onBusy(true);
+      const done = () => onBusy(false);
+      new GLTFLoader().load(url, (gltf) => { adopt(gltf, !first && !afresh); first = false; done(); }, undefined, (error) => { done(); onError(error); });
     },
     look,
   };

@@ -116,7 +116,7 @@ class PresentersTest < AppTest
 
   def test_demo_loads_once
     2.times { App::Demo.load }
-    assert_equal %w[QI-2107-D QI-2120-D], App::Records::Drawing.order(:number).pluck(:number)
+    assert_equal %w[QI-2100-D QI-2102-D QI-2107-D QI-2115-D QI-2120-D], App::Records::Drawing.order(:number).pluck(:number)
     assert(App::Records::Drawing.all.all? { |d| d.staleness.current? && d.value.dimensions.any? })
   end
 

@@ -28,6 +28,29 @@ class ScreensTest < SystemTest
     assert_text 'cm³', wait: 20
   end
 
+  def test_a_faulty_feature_is_named_and_the_part_up_to_it_shown
+    visit "/models/#{lid.slug}"
+    assert_selector '#viewer[data-ready="yes"]'
+    whole = find('#viewer')['data-faces'].to_i
+    area = find_field('Recipe text')
+    area.set(PART.sub('diameter: 16', 'diameter: 400'))
+    click_button 'Check and try'
+    assert_text "The picture shows the part up to 'seat'."
+    assert_selector "#viewer[data-ready='yes'][data-faces='#{whole - 2}']"
+  end
+
+  def test_an_assembly_exploded
+    lid
+    unit = App::Actions::AddModel.call("nockplane: assembly/1\nname: Unit\ncomponents:\n  - {id: base, model: lid}\n  - {id: top, model: lid, offset: 30}\nexplode:\n  - {components: [top], direction: [0, 0, 1], distance: 60}\n")
+    visit "/models/#{unit.slug}"
+    assert_selector '#viewer[data-ready="yes"]'
+    click_button 'exploded'
+    assert_selector '#explode[aria-pressed="true"]'
+    assert_selector '#viewer[data-ready="yes"]'
+    click_link 'Lid', match: :first
+    assert_selector 'h1', text: 'Lid'
+  end
+
   def test_find_box_by_keyboard
     open_drawing
     find('body').send_keys('/')

@@ -67,11 +67,12 @@ module Nockplane
       end
 
       def title_fields
-        properties = @source.model(@drawing.binding(@sheet.binding).model, @sheet.revision).properties
+        model = @source.model(@drawing.binding(@sheet.binding).model, @sheet.revision)
+        properties = model.properties
         number = @drawing.sheets.index(@sheet) + 1
         { 'title' => @drawing.meta.title, 'number' => @drawing.meta.number, 'revision' => @drawing.meta.revision,
           **properties.slice(*PROPERTY_FIELDS),
-          'scale' => Drafting::Scale.text(@sheet.scale), 'size' => @sheet.format, 'unit' => 'mm', 'type' => 'Part drawing',
+          'scale' => Drafting::Scale.text(@sheet.scale), 'size' => @sheet.format, 'unit' => 'mm', 'type' => model.assembly? ? 'Assembly drawing' : 'Part drawing',
           'general_tolerance' => @standard.general_tolerance, 'sheet' => "#{number}/#{@drawing.sheets.size}" }.merge(@fields)
       end
 

@@ -36,6 +36,8 @@ module Nockplane
         places = places(sizes, scale)
         own = pictorial(sizes, scale)&.first
         views = @berths.filter_map { |b| places[b['id']] && view(b, revision, places[b['id']], own) }
+        # Hidden lines of many parts behind each other say nothing: assemblies are drawn without.
+        views = views.map { |v| v.style == 'hidden' ? v.dup.tap { |x| x.style = 'visible' } : v } if model.assembly?
         Drawing.of(Meta.new(title: title, number: number, revision: 'A', state: 'in work', standard: @standard, template: @name),
                    Binding.new(id: 'b1', model: model_id, follow: true), Sheet.new(id: 's1', format: @format, scale: scale, binding: 'b1', revision: revision), views)
       end
@@ -85,37 +87,58 @@ module Nockplane
         clear = width - Drafting::TitleBlock::WIDTH
         low_width = PAD + w1 + 12 + (child('down') || w2.zero? ? 0 : GAP + w2)
         low = low_width > clear ? Drafting::TitleBlock::HEIGHT : 0.0
-        used_w(w1, w2) + (pictorial(sizes, scale)&.at(1) || 0) + 24 <= width && used_h(h1, h2) <= height - low
+        used_w(w1, w2) + column_width(sizes, scale) + 24 <= width && used_h(h1, h2) <= height - low
       end
 
       def used_w(w1, w2) = PAD + w1 + (w2.zero? ? 0 : GAP + w2)
       def used_h(h1, h2) = PAD + h1 + (h2.zero? ? 0 : GAP + h2) + PAD
 
-      # Scale and paper size of the pictorial view: the sheet's scale where there is room, else the largest smaller one.
+      # Scale, paper size and place of the pictorial view: the sheet's scale where there is room, else the largest smaller one;
+      # in a column of its own, or in the corner beside the plan and past the side view, where that lets it be larger.
       def pictorial(sizes, scale)
         berth = berth('pictorial') or return nil
 
-        width, height = space
-        w1, w2, = grid(sizes, scale)
         w, h = sizes.fetch(berth['id'])
-        room = [width - used_w(w1, w2) - 30, 30].max
-        own = Drafting::Scale::PREFERRED.find { |s| s <= scale && w * s <= room && h * s <= height - Drafting::TitleBlock::HEIGHT - 40 }
-        own && [own, w * own, h * own]
+        rooms(sizes, scale).filter_map do |where, (wide, high)|
+          own = Drafting::Scale::PREFERRED.find { |s| s <= scale && w * s <= wide && h * s <= high }
+          own && [own, w * own, h * own, where]
+        end.max_by.with_index { |found, i| [found[0], -i] }
       end
+
+      def rooms(sizes, scale)
+        width, height = space
+        w1, w2, h1, h2 = grid(sizes, scale)
+        found = { column: [[width - used_w(w1, w2) - 30, 30].max, height - Drafting::TitleBlock::HEIGHT - 40] }
+        found[:corner] = [width - PAD - w1 - 80, height - h1 - PAD - (child('up') ? 40 : Drafting::TitleBlock::HEIGHT + 40)] unless h2.zero? || w2.zero?
+        found
+      end
+
+      def column_width(sizes, scale) = pictorial(sizes, scale)&.then { |_, w, _, where| where == :column ? w : 0 } || 0
 
       # The spare room of the sheet goes in equal parts round and between the columns and rows.
       def places(sizes, scale)
         x0, y0, x1, y1 = Drafting::SheetFormat.named(@format).frame
         w1, w2, h1, h2 = grid(sizes, scale)
-        _, pw, ph = pictorial(sizes, scale)
-        dx = [(x1 - x0 - used_w(w1, w2) - (pw ? pw + 24 : 0)) / 3, 30].min
+        _, pw, ph, where = pictorial(sizes, scale)
+        dx = [(x1 - x0 - used_w(w1, w2) - (where == :column ? pw + 24 : 0)) / 3, 30].min
         dy = [(y1 - y0 - used_h(h1, h2)) / 3, 30].min
         left = x0 + PAD + dx + (w1 / 2)
         top = y1 - PAD - dy - (h1 / 2) - (child('up') ? h2 + GAP + dy : 0)
         found = { berth('principal')['id'] => [left, top] }
         children.each { |b| found[b['id']] = child_place(b, left, top, [w1, w2, h1, h2], dx, dy) }
-        found[berth('pictorial')['id']] = pictorial_place(left + (w1 / 2) + (w2.zero? ? 0 : GAP + dx + w2), [x1, y0, y1], ph) if pw
+        return found unless pw
+
+        found[berth('pictorial')['id']] = if where == :corner then corner_place(left + (w1 / 2), top, h1, [x1, y0, y1])
+                                          else pictorial_place(left + (w1 / 2) + (w2.zero? ? 0 : GAP + dx + w2), [x1, y0, y1], ph)
+                                          end
         found
+      end
+
+      # In the middle between the plan and the frame, and between the side view and the title block (or the frame above it).
+      def corner_place(from, top, height, edges)
+        x1, y0, y1 = edges
+        low, high = child('up') ? [top + (height / 2), y1] : [y0 + Drafting::TitleBlock::HEIGHT, top - (height / 2)]
+        [(from + x1) / 2, (low + high) / 2]
       end
 
       def pictorial_place(from, edges, height)
