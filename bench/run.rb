@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # rake bench: building solids and views, in seconds and as ratios to a calibration loop timed in the same run.
-# Medians of several runs; every run starts from nothing (no prefix cache).
+# Medians of several runs; every run starts from nothing (no prefix cache). Closes with the growth exponents of the plates.
 require_relative '../config/core'
 require_relative 'parts'
 
@@ -37,17 +37,29 @@ calibration
 unit = median(5) { calibration }
 puts format('calibration loop %.4f s (ratios in brackets)', unit)
 VIEWS = %w[front top right iso].freeze
-puts format('%-18s %8s %20s %20s', 'part', 'facets', 'build', 'four views')
-Parts.all.each do |name, text|
-  recipe = Nockplane::Modelling::Recipe.parse(text)
-  build = -> { Nockplane::Modelling::Builder.build(recipe, cache: Nockplane::Modelling::Builder::Prefixes.new) }
-  solid = build.call.solid
+puts format('%-26s %8s %20s %20s %20s', 'part', 'facets', 'build', 'edge set + 4 views', 'isometric view alone')
+measured = Parts.all.to_h do |name, text|
+  source = -> { Nockplane::Linking::Source.new(library: ->(component, _) { Parts.library(component) }) }
+  build = -> { source.call.model_of(text) }
+  kept = source.call
+  solid = kept.model_of(text).solid
+  frames = VIEWS.map { |v| Nockplane::Projection::ViewFrame.named(v) }
+  edges = kept.edge_set_of(text)
+  # An assembly's edges are put together from those of its parts, which are kept like the parts.
+  set = -> { Nockplane::Modelling::AssemblyRecipe.is?(text) ? kept.edge_set_of(text) : Nockplane::Projection::EdgeSet.new(solid) }
   views = lambda do
-    edges = Nockplane::Projection::EdgeSet.new(solid)
-    VIEWS.each { |v| Nockplane::Projection::Linework.of(solid, Nockplane::Projection::ViewFrame.named(v), edge_set: edges) }
+    found = set.call
+    frames.each { |f| Nockplane::Projection::Linework.of(solid, f, edge_set: found) }
   end
-  views.call
-  runs = solid.facets.size > 5000 ? 3 : 5
-  a, b = [build, views].map { |work| median(runs, &work) }
-  puts format('%-18s %8d %10.3f s [%5.1f] %10.3f s [%5.1f]', name, solid.facets.size, a, a / unit, b, b / unit)
+  views.call if solid.facets.size < 5000
+  runs = solid.facets.size > 20_000 ? 1 : (solid.facets.size > 5000 ? 3 : 5)
+  a, b, c = [build, views, -> { Nockplane::Projection::Linework.of(solid, frames[-1], edge_set: edges) }].map { |work| median(runs, &work) }
+  puts format('%-26s %8d %10.3f s [%5.1f] %10.3f s [%5.1f] %10.3f s [%5.1f]', name, solid.facets.size, a, a / unit, b, b / unit, c, c / unit)
+  [name, [a, b, c]]
+end
+
+# Growth: time ~ holes ** exponent, between plates.
+[[25, 100], [100, 225], [225, 900]].each do |few, many|
+  exponents = measured["plate, #{few} holes"].zip(measured["plate, #{many} holes"]).map { |x, y| Math.log(y / x) / Math.log(many.fdiv(few)) }
+  puts format('growth from %d to %d holes: build n^%.2f, four views n^%.2f, isometric n^%.2f', few, many, *exponents)
 end

@@ -81,6 +81,7 @@ module Nockplane
         warnings = []
         solid = combine(made, body, path, warnings)
         check_hit(made, solid, path)
+        warnings.concat(thin_walls(made, feature['id'], solid, path))
         Step.new(solid, made.dimensions, made.threads, warnings, made.copies, made.is_a?(Features::Plane) ? made.frame : nil)
       rescue Solids::Boolean::OpenResult => e
         fault(path, "the solid can't be closed: #{e.message}")
@@ -129,6 +130,17 @@ module Nockplane
         return if missed.empty?
 
         fault(path, "#{missed.first(4).join(', ')} #{missed.size == 1 ? 'misses' : 'miss'} the part; move it onto the material or change its size")
+      end
+
+      # Looked for on the drawn mesh only: the finer ones are for volumes.
+      def thin_walls(made, id, solid, path)
+        return [] if solid.nil? || made.copies.empty? || @refine > 1
+
+        thickness, place = Solids::ThinWalls.at(solid) { |name| name.start_with?("#{id}/", "#{id}[", "#{id}.") }
+        return [] unless thickness
+
+        found = thickness < 1e-6 ? 'leaves no wall' : "leaves a wall of only #{Fault.mm(thickness)} mm"
+        ["#{path} (#{id}): #{found} near (#{place.map { |c| Fault.mm(c.round(2) + 0.0) }.join(', ')}) mm; move it or change a size"]
       end
 
       # Dimensions whose faces exist under their plain or split name.

@@ -25,6 +25,8 @@ module Nockplane
           next if surfaces.all?(&:plane?)
 
           p = solid.point(v)
+          next if surfaces.all? { |s| s.distance(p).abs < 1e-10 }
+
           q = Geometry::Meeting.polish(p, distinct(surfaces), reach(surfaces))
           found[v] = q.freeze if q && !q.equal?(p)
         end
