@@ -31,7 +31,7 @@ module Nockplane
         project
         collect
         fill_cells
-        found = @own.flat_map { |facet, pieces| visible(facet, pieces) }
+        found = @own.keys.flat_map { |facet| visible(facet) }
         Ractor.make_shareable(found)
       end
 
@@ -77,9 +77,9 @@ module Nockplane
       end
 
       # The parts of a facet that are seen.
-      def visible(facet, pieces)
+      def visible(facet)
         f = @solid.facets[facet]
-        covers = covers_of(facet, pieces) or return []
+        covers = covers_of(facet) or return []
         light = light(f)
         return [Region.new(f.loops.map { |l| l.map { |i| [@px[i], @py[i]] } }, light)] if covers.empty?
 
@@ -93,20 +93,21 @@ module Nockplane
 
       # Loops (vertex ids), large ones first, of what is nearer than some of a facet's pieces where they overlap; nil when
       # one facet covers it all. Whole facets are compared first, their pieces only where that does not settle it.
-      def covers_of(facet, pieces)
+      def covers_of(facet)
         box = @facet_boxes[facet]
         open = near_facets(facet, box).select { |b| maybe_before?(b, facet, box) }
         return nil if open.any? { |b| covered?(facet, b, box) }
 
-        found = open.map { |b| loops_of(b, nearer_pieces(b, pieces), box) }
+        found = open.map { |b| loops_of(b, nearer_pieces(b, facet), box) }
         found.sort_by { |loops| -extent(loops) }.flatten(1)
       end
 
-      # Facets whose boxes meet a facet's.
+      # Facets whose boxes meet a facet's; not convex ones at an edge of a convex one: they lie on the two sides of the edge.
       def near_facets(facet, box)
         seen = {}
         each_cell(box) { |k| @cells[k].each { |b| seen[b] = true } }
         seen.delete(facet)
+        beside[facet].each { |b| seen.delete(b) if @own[b] && @own[b].size == 1 } if @own[facet].size == 1
         seen.keys.select { |b| meet?(box, @facet_boxes[b]) }
       end
 
@@ -116,8 +117,9 @@ module Nockplane
       end
 
       # { piece of b => is it nearer } for those that overlap some of the pieces.
-      def nearer_pieces(b, pieces)
-        @own[b].each_with_object({}) do |j, found|
+      def nearer_pieces(b, facet)
+        pieces = pieces_under(facet, @facet_boxes[b])
+        pieces_under(b, @facet_boxes[facet]).each_with_object({}) do |j, found|
           pieces.each do |i|
             next unless meet?(@boxes[i], @boxes[j])
 
@@ -126,6 +128,29 @@ module Nockplane
           end
         end
       end
+
+      # Facets across the edges of each facet.
+      def beside
+        @beside ||= @set.edges.each_with_object(Hash.new { |h, k| h[k] = [] }) do |e, map|
+          map[e.f] << e.g
+          map[e.g] << e.f
+        end
+      end
+
+      FEW = 8
+
+      # Pieces of a facet whose boxes meet a box; those of facets in many pieces are kept by cells.
+      def pieces_under(facet, box)
+        own = @own[facet]
+        return own if own.size <= FEW
+
+        cells = (@piece_cells ||= {})[facet] ||= own.each_with_object(Hash.new { |h, k| h[k] = [] }) { |i, map| each_cell(@boxes[i]) { |k| map[k] << i } }
+        found = {}
+        each_cell(common(box, @facet_boxes[facet])) { |k| cells[k].each { |i| found[i] = true } if cells.key?(k) }
+        found.keys
+      end
+
+      def common(a, b) = [[a[0], b[0]].max, [a[1], b[1]].min, [a[2], b[2]].max, [a[3], b[3]].min]
 
       # mm2 of the boxes of loops: a guess at how much they cover.
       def extent(loops) = loops.sum { |l| loop_box(l).then { |b| (b[1] - b[0]) * (b[3] - b[2]) } }
