@@ -14,8 +14,9 @@ class PartsTest < CoreTest
   def test_a_box_has_twelve_sharp_edges = assert_equal({ sharp: 12 }, kinds(recipe(BOX)))
 
   def test_a_cylinder_has_two_rims_and_inner_seams
-    found = kinds(recipe('  - {id: c, type: extrude, profile: {kind: circle, diameter: 10}, depth: 5}'))
+    found = kinds(recipe('  - {id: c, type: extrude, profile: {kind: circle, diameter: 20}, depth: 5}'))
     assert_equal({ sharp: 96, inner: 48 }, found)
+    assert_equal({ sharp: 48, inner: 24 }, kinds(recipe('  - {id: c, type: extrude, profile: {kind: circle, diameter: 4}, depth: 5}')), 'small circles get fewer chords')
   end
 
   def test_rounded_corners_are_tangent
@@ -95,7 +96,7 @@ class PartsTest < CoreTest
   end
 
   def test_scaled_parts_have_scaled_lines
-    small, large = [1, 3].map { |k| lengths(recipe("  - {id: b, type: extrude, profile: {kind: rectangle, width: #{30 * k}, height: #{20 * k}}, depth: #{10 * k}}\n  - {id: h, type: hole, on: b/end.end, diameter: #{8 * k}, through: true}"), 'iso') }
+    small, large = [3, 9].map { |k| lengths(recipe("  - {id: b, type: extrude, profile: {kind: rectangle, width: #{30 * k}, height: #{20 * k}}, depth: #{10 * k}}\n  - {id: h, type: hole, on: b/end.end, diameter: #{8 * k}, through: true}"), 'iso') }
     small.zip(large).each { |s, l| assert_in_delta 3 * s, l, 1e-4 }
   end
 

@@ -30,8 +30,9 @@ class CutTest < CoreTest
   def test_a_closed_profile_to_a_depth
     frame = Geometry::Frame.new([0, 0, 20], [0, 0, 1], [1, 0, 0])
     cut = Solids::Cut.profile(solid, frame, [[-45, -25], [-15, -25], [-15, -5], [-45, -5]], 12)
-    assert_in_delta (30 * 20) - 78.316, cut.loops.sum(&:area), 0.01 # less a 48-gon of radius 5: 24 r^2 sin(7.5 deg)
-    assert_in_delta (30 * 20 * 12) - (78.316 * 12), Solids::Mass.of(solid).volume - Solids::Mass.of(cut.remaining).volume, 0.1
+    polygon = 18 * 25 * Math.sin(Math::PI / 18) # the 36-gon that stands for a circle of radius 5
+    assert_in_delta (30 * 20) - polygon, cut.loops.sum(&:area), 1e-6
+    assert_in_delta (30 * 20 * 12) - (polygon * 12), Solids::Mass.of(solid).volume - Solids::Mass.of(cut.remaining).volume, 0.1
   end
 
   def test_a_line_that_crosses_itself_is_refused

@@ -124,28 +124,14 @@ module Nockplane
       def paths(segments, more) = paths_of(segments.map { |s| [at(s, s.t0), at(s, s.t1)] }, more)
 
       def paths_of(ends, more)
-        at = Hash.new { |h, k| h[k] = [] }
-        ends.each_with_index { |pair, i| pair.each { |p| at[key(p)] << i } }
-        used = {}
-        order = ends.each_index.sort_by { |i| ends[i].any? { |p| at[key(p)].size == 1 } ? 0 : 1 }
-        order.filter_map do |i|
-          next if used[i]
-
-          points = walk(i, ends, at, used)
+        Spans.joined(ends).map do |points|
+          points = straightened(points)
           Stroke.new(shape: points.size == 2 ? :line : :path, points: points, **more)
         end
       end
 
-      def walk(i, ends, at, used)
-        a, b = ends[i]
-        a, b = b, a if at[key(b)].size == 1 && at[key(a)].size > 1
-        points = [a]
-        while i
-          used[i] = true
-          b = ends[i].find { |p| key(p) != key(points[-1]) } || b
-          points << b
-          i = at[key(b)].find { |k| !used[k] }
-        end
+      # Points without those that lie on the way between their neighbours.
+      def straightened(points)
         points.each_with_index.reject { |p, k| k.positive? && k < points.size - 1 && between?(points[k - 1], p, points[k + 1]) }.map(&:first)
       end
 
@@ -153,8 +139,6 @@ module Nockplane
       def between?(p, q, r)
         Math.hypot(r[0] - p[0], r[1] - p[1]) > 1e-9 && off(p, q, r) < 1e-6
       end
-
-      def key(p) = [(p[0] * 1e5).round, (p[1] * 1e5).round]
     end
   end
 end

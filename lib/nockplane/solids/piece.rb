@@ -51,7 +51,7 @@ module Nockplane
 
       # Chords it is cut into: arcs by Discretise, splines by how far they turn.
       def chords(refine, tube: false)
-        return tube ? Discretise.tube_steps(turn, radius, refine) : Discretise.steps(turn, refine) if arc?
+        return tube ? Discretise.tube_steps(turn, radius, refine) : Discretise.steps(turn, radius, refine) if arc?
 
         spline ? spline.spans * [(turning / spline.spans / Discretise::STEP).ceil, 3].max * refine : 1
       end

@@ -53,6 +53,7 @@ module Nockplane
       def apart(solid, facet, place, a, b)
         box = facet.box
         return nil if 3.times.any? { |k| place[k] < box[k] - LEAST || place[k] > box[k + 3] + LEAST }
+
         d = ((facet.nx * place[0]) + (facet.ny * place[1]) + (facet.nz * place[2]) - facet.d).abs
         return nil if d > LEAST || !over?(solid, facet, place)
 

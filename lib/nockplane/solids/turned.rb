@@ -19,7 +19,7 @@ module Nockplane
 
       def solid
         @mesh = Mesh.new
-        @steps = Discretise.steps(@turn, @refine)
+        @steps = Discretise.steps(@turn, @outline.corners.map { |c| c.point[1] }.max, @refine)
         corners = @outline.corners(@refine, tube: true)
         corners.each_with_index { |a, i| band(a.piece, a.point, corners[(i + 1) % corners.size].point) }
         caps(corners) unless @full
