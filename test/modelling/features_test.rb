@@ -152,6 +152,22 @@ class FeaturesTest < CoreTest
     assert_fit 24_000 - (PI * 100 * 6) - (PI * 6.25 * 14), stepped
   end
 
+  def test_a_free_pattern_is_named_by_its_list
+    text = on(BOX, 'id: h, type: hole, on: b/end.end, at: [1, 0], diameter: 4, through: true, pattern: {kind: free, places: [[-12, 5], [0, -8], [10, 3]]}')
+    assert_fit 24_000 - (3 * PI * 4 * 20), text
+    assert_in_delta(-7, model(text).solid.face('h[2]/wall').surface.origin[1] + 1, 1e-9)
+    assert_faulty 'line 6, features[1].pattern.places: two instances stand at the same place', on(BOX, 'id: h, type: hole, on: b/end.end, diameter: 4, through: true, pattern: {kind: free, places: [[1, 2], [1, 2]]}')
+  end
+
+  def test_walls_of_no_thickness_are_told
+    warned = ->(more) { model(on(BOX, "id: h, type: hole, on: b/end.end, diameter: 10, through: true, #{more}")).warnings }
+    assert_equal ['features[1] (h): leaves no wall near (20, 0, 10) mm; move it or change a size'], warned['at: [15, 0]']
+    assert_match(/leaves a wall of only 0.01 mm near \(19.99, 0, 10\)/, warned['at: [14.99, 0]'][0])
+    assert_empty warned['at: [14.9, 0]']
+    touching = on(BOX, 'id: t, type: extrude, at: [40, 30], profile: {kind: rectangle, width: 40, height: 30}, depth: 20')
+    assert_match(/features\[1\] \(t\): leaves no wall near \(20, 15, 10\)/, model(touching).warnings[0])
+  end
+
   def test_datum_planes
     # a 60 degree prism cut: the plane through the top's middle, leaned by 30 degrees about y
     text = on(BOX, 'id: t, type: plane, on: b/end.end, about: y, angle: 30', 'id: c, type: extrude, operation: cut, on: t, depth: 40, reverse: true, profile: {kind: rectangle, width: 100, height: 100}')

@@ -61,7 +61,7 @@ class ProfileTest < CoreTest
 
   def test_pattern_refusals
     hole = ->(pattern) { recipe("  - {id: d, type: extrude, profile: {kind: circle, diameter: 80}, depth: 5}\n  - {id: h, type: hole, on: d/end.end, diameter: 4, through: true, pattern: #{pattern}}") }
-    assert_faulty "line 6, features[1].pattern.kind: 'spiral' is not known; use circular, linear", hole['{kind: spiral}']
+    assert_faulty "line 6, features[1].pattern.kind: 'spiral' is not known; use circular, linear, free", hole['{kind: spiral}']
     assert_faulty 'line 6, features[1].pattern.column_spacing: 0 mm puts the instances on top of each other', hole['{kind: linear, columns: 3, column_spacing: 0}']
     assert_faulty 'line 6, features[1].pattern.columns: 60 x 60 instances; at most 2000', hole['{kind: linear, columns: 60, rows: 60, column_spacing: 1, row_spacing: 1}']
     assert_faulty 'line 6, features[1].pattern.angle: 0°; from -360° to 360°, and not 0, is needed', hole['{kind: circular, count: 3, pitch_circle: 20, angle: 0}']

@@ -21,7 +21,7 @@ class RayJudge
     @frame = frame
     @image = Array.new(solid.xs.size) { |i| solid.point(i).then { |p| [frame.x(p), frame.y(p), frame.depth(p)] } }
     @planes = solid.facets.map { |f| plane(f) }
-    @chord = solid.facets.map { |f| ((f.face.surface.radius || 0) + (f.face.surface.minor || 0)) * TRACED }
+    @chord = solid.facets.map { |f| f.face.surface.swept? ? 0.05 : ((f.face.surface.radius || 0) + (f.face.surface.minor || 0)) * TRACED }
     @loops = solid.facets.map(&:loops)
     fill
   end

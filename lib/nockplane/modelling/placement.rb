@@ -66,7 +66,16 @@ module Nockplane
 
       def patterned
         part = @f.part('pattern')
-        part.choice('kind', %w[circular linear]) == 'circular' ? circular(part) : linear(part)
+        send(part.choice('kind', %w[circular linear free]), part)
+      end
+
+      # Instances at given places, by their number in the list.
+      def free(part)
+        part.only('kind', 'places')
+        places = part.points('places', 1)
+        part.fault('places', "#{places.size} instances; at most 2000") if places.size > 2000
+        part.fault('places', 'two instances stand at the same place') unless places.uniq.size == places.size
+        places.each_with_index.map { |p, i| Instance.new("#{@f.id}[#{i + 1}]", framed([@at[0] + p[0], @at[1] + p[1]], @turn)) }
       end
 
       def circular(part)

@@ -2,10 +2,10 @@
 
 module Nockplane
   module Projection
-    # Silhouettes inside facets of doubly curved faces (torus, sphere): where the analytic normal turns from the viewer to
+    # Silhouettes inside facets of doubly curved faces (torus, sphere) and swept curves: where the analytic normal turns from the viewer to
     # away, traced through each facet by linear interpolation of n.d between its corners. Facet edges alone would zigzag.
     class Contours
-      DOUBLY_CURVED = %i[torus sphere].freeze
+      DOUBLY_CURVED = %i[torus sphere extrusion revolution].freeze
       # n.d this near to 0 counts as exactly on the contour.
       ON = 1e-7
 
