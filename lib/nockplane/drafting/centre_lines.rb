@@ -5,8 +5,9 @@ module Nockplane
     # Centre lines and marks of turned faces in a view (LIN-05, LIN-06), by themselves: a cross where an axis is seen
     # end-on, a line where it is seen from the side, a hole circle with radial marks for circular patterns.
     class CentreLines
-      # A turned axis of a model: point on it, unit direction, extent along it (mm from the point), greatest radius.
-      Axis = Struct.new(:origin, :direction, :from, :to, :radius)
+      # A turned axis of a model: point on it, unit direction, extent along it (mm from the point), greatest radius, and the
+      # names of its faces.
+      Axis = Struct.new(:origin, :direction, :from, :to, :radius, :faces)
 
       OVERRUN = 3.0
       LAYER = 'centre'
@@ -14,7 +15,7 @@ module Nockplane
       # Axes of all full turned faces of a solid, coaxial ones as one per separate stretch.
       def self.axes(solid)
         found = solid.facets.select { |f| %i[cylinder cone torus sphere].include?(f.face.surface.kind) }
-                     .group_by(&:face).filter_map { |face, facets| axis(solid, face.surface, facets) }
+                     .group_by(&:face).filter_map { |face, facets| axis(solid, face.surface, facets)&.tap { |a| a.faces = [face.name] } }
         found.group_by { |a| line_key(a) }.values.map { |group| group.reduce { |a, b| merged(a, b) } }
       end
 
@@ -49,7 +50,7 @@ module Nockplane
       end
 
       def self.line_key(axis) = [*axis.origin, *axis.direction].map { |c| (c * 1e4).round }
-      def self.merged(a, b) = Axis.new(a.origin, a.direction, [a.from, b.from].min, [a.to, b.to].max, [a.radius, b.radius].max)
+      def self.merged(a, b) = Axis.new(a.origin, a.direction, [a.from, b.from].min, [a.to, b.to].max, [a.radius, b.radius].max, a.faces + b.faces)
 
       # frame: Projection::ViewFrame; to_paper: model point -> [x, y] on paper; scale: paper / model.
       def initialize(standard, frame, scale, to_paper)

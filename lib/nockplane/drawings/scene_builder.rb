@@ -81,7 +81,7 @@ module Nockplane
         model, n = model_of(view)
         items = view.style == 'shaded' ? shading_ink(model, n, place) : []
         items += @source.linework(model, n, place.frame).strokes.filter_map { |s| stroke_ink(s, view, place) }
-        items += centre_lines(model, n, place) + threads(model, n, place, view) unless view.kind == 'pictorial'
+        items += centre_lines(model, n, place, view) + threads(model, n, place, view) unless view.kind == 'pictorial'
         items += label_ink(view, place)
         Group.new(owner: "view/#{view.id}", items: items, box: place.outline, state: @states["view/#{view.id}"])
       end
@@ -107,9 +107,18 @@ module Nockplane
                                from: stroke.from, to: stroke.to, width: width, dash: dash, layer: layer)
       end
 
-      def centre_lines(model, revision, place)
+      # Where hidden lines are left out, so are the centre lines of what is hidden.
+      def centre_lines(model, revision, place, view)
         pitch = @source.model(model, revision).dimensions.select { |d| d.kind == :pitch_circle }.map { |d| [d.centre, d.axis, d.value / 2] }
-        Drafting::CentreLines.new(@standard, place.frame, place.scale, place.method(:point)).ink(@source.axes(model, revision), pitch)
+        Drafting::CentreLines.new(@standard, place.frame, place.scale, place.method(:point)).ink(axes(model, revision, place, view), pitch)
+      end
+
+      def axes(model, revision, place, view)
+        all = @source.axes(model, revision)
+        return all unless view.style == 'visible'
+
+        seen = @source.linework(model, revision, place.frame).strokes.select(&:visible).flat_map(&:faces).to_h { |name| [name, true] }
+        all.select { |a| a.faces.any? { |name| seen[name] } }
       end
 
       def threads(model, revision, place, view)
