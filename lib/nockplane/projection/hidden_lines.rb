@@ -150,13 +150,25 @@ module Nockplane
         @cw = w / @nx
         @ch = h / @ny
         @cells = Array.new(@nx * @ny)
-        @boxes = []
-        @polys_x.each_index do |k|
+        @boxes = @polys_x.each_index.map do |k|
           x = @polys_x[k].minmax
           y = @polys_y[k].minmax
-          @boxes << [x[0] - PAD, y[0] - PAD, x[1] + PAD, y[1] + PAD]
-          row(y[0] - PAD).upto(row(y[1] + PAD)) { |j| column(x[0] - PAD).upto(column(x[1] + PAD)) { |i| (@cells[(j * @nx) + i] ||= []) << k } }
+          [x[0] - PAD, y[0] - PAD, x[1] + PAD, y[1] + PAD]
         end
+        near_first.each do |k|
+          x0, y0, x1, y1 = @boxes[k]
+          row(y0).upto(row(y1)) { |j| column(x0).upto(column(x1)) { |i| (@cells[(j * @nx) + i] ||= []) << k } }
+        end
+      end
+
+      # Pieces by their least depth: in every cell the nearest come first, so that what hides an edge whole is met early, and
+      # a walk through a cell ends at the first piece that begins behind the edge.
+      def near_first
+        @near = @polys_x.each_index.map do |k|
+          a, b, c = @depth[k]
+          @polys_x[k].zip(@polys_y[k]).map { |x, y| (a * x) + (b * y) + c }.min
+        end
+        @near.each_index.sort_by { |k| @near[k] }
       end
 
       # Hidden intervals of t along the edge.
@@ -174,6 +186,7 @@ module Nockplane
         @right = nil
         @whole = false
         @turn += 1
+        @farthest = @bz.positive? ? @az + @bz : @az
         walk(e.f, e.g)
         return WHOLE if @whole
         return [] unless @left && @right
@@ -225,6 +238,7 @@ module Nockplane
           k = cell[n]
           n += 1
           next if @stamp[k] == @turn
+          return false if @near[k] >= @farthest
 
           @stamp[k] = @turn
           own = @facet_of[k]
