@@ -40,11 +40,43 @@ module Nockplane
         @prev = []
         start = ring(@loops[0])
         holes = @loops.drop(1).map { |l| ring(l) }.map { |n| leftmost(n) }.sort_by { |n| [@us[@id[n]], @vs[@id[n]]] }
+        unless holes.empty?
+          lay_rows
+          each_node(start) { |n| register(n) }
+        end
         holes.each { |h| bridge(start, h) }
         clip(start)
       end
 
       private
+
+      # Rows of equal height over v: nodes of the ring by the rows that their edge to the next node passes, so that looking
+      # along a row need not go round the whole ring (225 holes: a third of the time).
+      def lay_rows
+        low, high = @loops[0].map { |i| @vs[i] }.minmax
+        count = Math.sqrt(@id.size).ceil
+        @low = low
+        @step = [(high - low) / count, 1e-12].max
+        @rows = Array.new(count + 1) { [] }
+      end
+
+      def row(v) = ((v - @low) / @step).floor.clamp(0, @rows.size - 1)
+
+      def register(node)
+        a = row(@vs[@id[node]])
+        b = row(@vs[@id[@next[node]]])
+        a, b = b, a if b < a
+        a.upto(b) { |k| @rows[k] << node }
+      end
+
+      def each_node(start)
+        n = start
+        loop do
+          yield n
+          n = @next[n]
+          break if n == start
+        end
+      end
 
       def ring(ids)
         first = @id.size
@@ -69,7 +101,7 @@ module Nockplane
 
       # Joins the hole at its leftmost node to a node of the outer ring that sees it: to -> hole ... hole' -> to' -> on.
       def bridge(start, hole)
-        to = visible(start, hole) || start
+        to = visible(hole) || start
         on = @next[to]
         last = @prev[hole]
         to_copy = copy(to)
@@ -78,6 +110,11 @@ module Nockplane
         link(last == hole ? hole : last, hole_copy)
         link(hole_copy, to_copy)
         link(to_copy, on)
+        n = to
+        until n == on
+          register(n)
+          n = @next[n]
+        end
       end
 
       def copy(node)
@@ -92,13 +129,12 @@ module Nockplane
         @prev[b] = a
       end
 
-      def visible(start, hole)
+      def visible(hole)
         hu = @us[@id[hole]]
         hv = @vs[@id[hole]]
         best = nil
         best_u = -Float::INFINITY
-        n = start
-        loop do
+        @rows[row(hv)].each do |n|
           m = @next[n]
           v0 = @vs[@id[n]]
           v1 = @vs[@id[m]]
@@ -110,31 +146,28 @@ module Nockplane
               return best if u == hu
             end
           end
-          n = m
-          break if n == start
         end
-        best && nearest_inside(start, best, best_u, hu, hv)
+        best && nearest_inside(best, best_u, hu, hv)
       end
 
       # Among reflex nodes in the triangle hole - hit - candidate the one of least angle sees the hole.
-      def nearest_inside(start, best, hit_u, hu, hv)
+      def nearest_inside(best, hit_u, hu, hv)
         bu = @us[@id[best]]
         bv = @vs[@id[best]]
         found = best
         least = Float::INFINITY
-        n = start
-        loop do
-          u = @us[@id[n]]
-          v = @vs[@id[n]]
-          if u <= hu && u >= bu && u != hu && in_triangle?(hv < bv ? hu : hit_u, hv, bu, bv, hv < bv ? hit_u : hu, hv, u, v)
+        (row([hv, bv].min)..row([hv, bv].max)).each do |k|
+          @rows[k].each do |n|
+            u = @us[@id[n]]
+            v = @vs[@id[n]]
+            next unless u <= hu && u >= bu && u != hu && in_triangle?(hv < bv ? hu : hit_u, hv, bu, bv, hv < bv ? hit_u : hu, hv, u, v)
+
             slope = (hv - v).abs / (hu - u)
-            if opens_to?(n, hu, hv) && (slope < least || (slope == least && u > @us[@id[found]]))
-              found = n
-              least = slope
-            end
+            next unless (slope < least || (slope == least && u > @us[@id[found]])) && opens_to?(n, hu, hv)
+
+            found = n
+            least = slope
           end
-          n = @next[n]
-          break if n == start
         end
         found
       end
