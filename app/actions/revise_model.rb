@@ -3,7 +3,8 @@
 module App
   module Actions
     # Keeps recipe or assembly text as a model's next revision, if it builds. The last good revision stays when it does not.
-    # Assemblies that follow the model get a revision of their own, since they look different now.
+    # Assemblies that follow the model get a revision of their own, since they look different now. They are built when they
+    # are next looked at: whoever changes a size on a sheet does not wait for them.
     class ReviseModel
       # base: number of the revision the text was made from; a later one in between is told, not overwritten.
       def self.call(model, text, note:, base: nil, author: 'Drafting lead')
@@ -21,9 +22,10 @@ module App
           next unless Nockplane::Modelling::AssemblyRecipe.is?(text)
 
           used = Workshop.parse(text).components.any? { |c| c['revision'].nil? && Records::Model.named(c['model'].to_s)&.id == model.id }
-          call(other, text, note: "#{model.name} #{revision.number - 1} → #{revision.number}: #{revision.note}", author: author) if used
-        rescue Nockplane::InputFault, Refused => e
-          warn "#{other.name} does not follow #{model.name}: #{e.message}" # it stays as it is; its page tells when opened
+          next unless used
+
+          note = "#{model.name} #{revision.number - 1} → #{revision.number}: #{revision.note}"[0, 300]
+          follow(other, other.revisions.create!(number: other.latest.number + 1, recipe: Workshop.pinned(text), note: note, author: author), author)
         end
       end
 

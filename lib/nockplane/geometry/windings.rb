@@ -180,8 +180,13 @@ module Nockplane
       def row_at(q, x)
         return @every ||= (0...@pa.size).to_a if @pa.size < MANY
 
-        rows = (@rows ||= {}.compare_by_identity)[q] ||= Rows.new(q, @pa, @pb)
-        rows.at(x)
+        ((@rows ||= {}.compare_by_identity)[q] ||= rows(q)).at(x)
+      end
+
+      def rows(q)
+        found = Rows.new(*@pa.map { |v| q[v] }.minmax, Math.sqrt(@pa.size).ceil)
+        @pa.each_index { |j| found.add(j, q[@pa[j]], q[@pb[j]]) }
+        found
       end
     end
   end

@@ -26,7 +26,7 @@ module Nockplane
 
       # [Seen] for every edge to draw.
       def call
-        project
+        @px, @py, @pz = @frame.project(@solid)
         face_sides
         build_grid
         seen = []
@@ -47,29 +47,6 @@ module Nockplane
 
         surface = [edge.f, edge.g].map { |i| @solid.facets[i].face.surface }.find { |s| !s.plane? }
         exact.map { |p| Exact.outline(surface, p, @frame.d) }
-      end
-
-      def project
-        rx, ry, rz = @frame.r
-        ux, uy, uz = @frame.u
-        dx, dy, dz = @frame.d
-        xs = @solid.xs
-        ys = @solid.ys
-        zs = @solid.zs
-        n = xs.size
-        @px = Array.new(n)
-        @py = Array.new(n)
-        @pz = Array.new(n)
-        i = 0
-        while i < n
-          x = xs[i]
-          y = ys[i]
-          z = zs[i]
-          @px[i] = (rx * x) + (ry * y) + (rz * z)
-          @py[i] = (ux * x) + (uy * y) + (uz * z)
-          @pz[i] = (dx * x) + (dy * y) + (dz * z)
-          i += 1
-        end
       end
 
       def face_sides

@@ -41,7 +41,7 @@ module Nockplane
 
       # Images of vertices; the depth a x + b y + c of the plane of every front-facing facet.
       def project
-        @image = Array.new(@solid.xs.size) { |i| @frame.image(@solid.point(i)) }
+        @image = @frame.project(@solid).first(2).transpose
         @planes = {}
         @solid.facets.each_with_index do |f, i|
           nd = Geometry::Vec.dot(f.normal, @frame.d)

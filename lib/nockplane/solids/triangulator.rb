@@ -50,24 +50,10 @@ module Nockplane
 
       private
 
-      # Rows of equal height over v: nodes of the ring by the rows that their edge to the next node passes, so that looking
-      # along a row need not go round the whole ring (225 holes: a third of the time).
-      def lay_rows
-        low, high = @loops[0].map { |i| @vs[i] }.minmax
-        count = Math.sqrt(@id.size).ceil
-        @low = low
-        @step = [(high - low) / count, 1e-12].max
-        @rows = Array.new(count + 1) { [] }
-      end
-
-      def row(v) = ((v - @low) / @step).floor.clamp(0, @rows.size - 1)
-
-      def register(node)
-        a = row(@vs[@id[node]])
-        b = row(@vs[@id[@next[node]]])
-        a, b = b, a if b < a
-        a.upto(b) { |k| @rows[k] << node }
-      end
+      # Nodes of the ring by the rows of v that their edge to the next node passes, so that looking along a row need not go
+      # round the whole ring (225 holes: a third of the time).
+      def lay_rows = @rows = Geometry::Rows.new(*@loops[0].map { |i| @vs[i] }.minmax, Math.sqrt(@id.size).ceil)
+      def register(node) = @rows.add(node, @vs[@id[node]], @vs[@id[@next[node]]])
 
       def each_node(start)
         n = start
@@ -134,7 +120,7 @@ module Nockplane
         hv = @vs[@id[hole]]
         best = nil
         best_u = -Float::INFINITY
-        @rows[row(hv)].each do |n|
+        @rows.at(hv).each do |n|
           m = @next[n]
           v0 = @vs[@id[n]]
           v1 = @vs[@id[m]]
@@ -156,18 +142,16 @@ module Nockplane
         bv = @vs[@id[best]]
         found = best
         least = Float::INFINITY
-        (row([hv, bv].min)..row([hv, bv].max)).each do |k|
-          @rows[k].each do |n|
-            u = @us[@id[n]]
-            v = @vs[@id[n]]
-            next unless u <= hu && u >= bu && u != hu && in_triangle?(hv < bv ? hu : hit_u, hv, bu, bv, hv < bv ? hit_u : hu, hv, u, v)
+        @rows.between(hv, bv) do |n|
+          u = @us[@id[n]]
+          v = @vs[@id[n]]
+          next unless u <= hu && u >= bu && u != hu && in_triangle?(hv < bv ? hu : hit_u, hv, bu, bv, hv < bv ? hit_u : hu, hv, u, v)
 
-            slope = (hv - v).abs / (hu - u)
-            next unless (slope < least || (slope == least && u > @us[@id[found]])) && opens_to?(n, hu, hv)
+          slope = (hv - v).abs / (hu - u)
+          next unless (slope < least || (slope == least && u > @us[@id[found]])) && opens_to?(n, hu, hv)
 
-            found = n
-            least = slope
-          end
+          found = n
+          least = slope
         end
         found
       end
