@@ -4,12 +4,18 @@ require 'app_helper'
 require 'capybara/minitest'
 require 'selenium-webdriver'
 
+# Chromium tells of an element that went away with its page in two ways: as stale, which Capybara waits out by looking again,
+# and, when the page goes while it is being asked, as an unknown inspector error. Both are waited out; at the end they still fail.
+class PatientDriver < Capybara::Selenium::Driver
+  def invalid_element_errors = super + [Selenium::WebDriver::Error::UnknownError]
+end
+
 Capybara.register_driver(:chromium) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium')
   %w[--headless=new --no-sandbox --window-size=1280,900 --hide-scrollbars --use-angle=swiftshader --enable-unsafe-swiftshader --disable-dev-shm-usage
      --disable-background-networking --disable-component-update --disable-sync --no-first-run --disable-quic].each { |a| options.add_argument(a) }
   options.add_option('goog:loggingPrefs', { browser: 'ALL' })
-  Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: Selenium::WebDriver::Service.chrome(path: '/usr/bin/chromedriver'))
+  PatientDriver.new(app, browser: :chrome, options: options, service: Selenium::WebDriver::Service.chrome(path: '/usr/bin/chromedriver'))
 end
 Capybara.app = App::Web
 Capybara.server = :puma, { Silent: true, Threads: '1:4' }
