@@ -46,7 +46,7 @@ module App
     end
 
     def date(time) = time.strftime('%Y-%m-%d %H:%M')
-    def number(value) = value.is_a?(String) ? value : format('%.4f', value).sub(/\.?0+\z/, '')
+    def number(value) = Nockplane::Modelling::Fault.value(value)
 
     # The sheet and the column as fragments: what every change of a drawing answers with.
     def state_of(shown, told: nil)

@@ -46,7 +46,7 @@ module App
 
     error Nockplane::Modelling::RecipeFault do
       e = env['sinatra.error']
-      answer(422, e.message, faults: e.faults.map { |f| { line: f.line, path: f.path, reason: f.reason } })
+      answer(422, e.message, faults: e.details)
     end
 
     error(Nockplane::InputFault) { answer(422, env['sinatra.error'].message) }

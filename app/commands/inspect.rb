@@ -21,7 +21,7 @@ module App
       def self.weight(source, text, model, mass)
         kg = source.weight(text)
         found = { error: mass.error, mass: kg&.round(6) }
-        return found.merge(components: model.components.map { |c| { id: c.path, model: c.reference, purchased: c.purchased, hidden: c.facet.nil? } }) if model.assembly?
+        return found.merge(components: model.components.map { |c| { id: c.path, model: c.reference, purchased: c.purchased, hidden: c.hidden? } }) if model.assembly?
 
         density = Nockplane::Modelling::Materials.density(model.properties)
         found.merge(density: density, inertia: density && mass.inertia.map { |row| row.map { |v| (v * density * 1e-9).round(6) } }, bodies: bodies(model.solid))

@@ -20,8 +20,7 @@ module App
         return Nockplane::Solids::Slice.of(solid, origin, normal).loops unless cutter
         return Nockplane::Solids::Cut.stepped(solid, cutter[:steps], normal).loops if cutter[:steps]
 
-        x = normal[2].abs > 0.999 * Nockplane::Geometry::Vec.length(normal) ? [1, 0, 0] : Nockplane::Geometry::Vec.cross([0.0, 0.0, 1.0], normal)
-        Nockplane::Solids::Cut.profile(solid, Nockplane::Geometry::Frame.new(origin, normal, x), cutter[:profile], cutter[:depth]).loops
+        Nockplane::Solids::Cut.profile(solid, Nockplane::Geometry::Frame.facing(origin, normal), cutter[:profile], cutter[:depth]).loops
       end
 
       def self.plain(loop)

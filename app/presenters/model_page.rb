@@ -67,7 +67,7 @@ module App
         old, new = [before, revision].map { |r| Workshop.source.model_of(r.recipe) }
         names = old.parameters.map { |p| p[:name] } | new.parameters.map { |p| p[:name] }
         sizes = names.filter_map do |n|
-          a, b = [old, new].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [p[:value].is_a?(String) ? p[:value] : Nockplane::Modelling::Fault.mm(p[:value]), p[:tolerance]].compact.join(' ') } }
+          a, b = [old, new].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [Nockplane::Modelling::Fault.value(p[:value]), p[:tolerance]].compact.join(' ') } }
           "#{n} #{a || '–'} → #{b || '–'}" if a != b
         end
         sizes + switched(old, new)

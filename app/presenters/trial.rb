@@ -55,13 +55,12 @@ module App
       end
 
       def active?(recipe, id) = recipe.features.find { |f| f['id'] == id }&.fetch('active', true) != false
-      def shown(parameter) = parameter[:value].is_a?(String) ? parameter[:value] : Nockplane::Modelling::Fault.mm(parameter[:value])
 
       # Old and new of every parameter that differs.
       def changed(built)
         names = @before.parameters.map { |p| p[:name] } | built.parameters.map { |p| p[:name] }
         names.filter_map do |n|
-          old, new = [@before, built].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [shown(p), p[:tolerance]].compact.join(' ') } }
+          old, new = [@before, built].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [Nockplane::Modelling::Fault.value(p[:value]), p[:tolerance]].compact.join(' ') } }
           { name: n, old: old, new: new } if old != new
         end
       end

@@ -52,7 +52,7 @@ module App
           begin
             json trial.to_h
           rescue Nockplane::Modelling::RecipeFault => e
-            answer(422, e.message, faults: e.faults.map { |f| { line: f.line, path: f.path, reason: f.reason } }, partial: trial.partial(e))
+            answer(422, e.message, faults: e.details, partial: trial.partial(e))
           end
         end
 

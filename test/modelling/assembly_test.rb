@@ -52,6 +52,16 @@ class AssemblyTest < CoreTest
     assert_equal [140, 0, 10], pin.transform.point([0, 0, 0]).map { |v| v.round(6) }
   end
 
+  def test_a_component_hidden_deep_inside_stays_out_of_the_picture
+    inner = assembly("  - {id: base, model: P}\n  - {id: pin, model: Q, offset: 10, hidden: true}\n  - {id: far, model: Q, at: [30, 0], offset: 10}\n").sub('name: Block', 'name: Inner')
+    all = source(PARTS.merge('I' => inner))
+    text = assembly("  - {id: left, model: I}\n  - {id: right, model: I, at: [200, 0]}\n")
+    model = all.model_of(text)
+    assert_equal %w[left:pin right:pin], model.components.select(&:hidden?).map(&:path)
+    key = ->(e) { [e.a, e.b, e.kind.to_s] }
+    assert_equal Projection::EdgeSet.new(model.solid).edges.map(&key).sort, all.edge_set_of(text).edges.map(&key).sort
+  end
+
   def test_the_edges_put_together_are_those_found_in_the_whole
     all = source
     text = assembly(PINS)

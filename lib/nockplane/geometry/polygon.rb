@@ -2,7 +2,7 @@
 
 module Nockplane
   module Geometry
-    # Plain measures of polygons given as vertex ids over coordinate arrays.
+    # Plain measures of polygons: of plane ones given as vertex ids over coordinate arrays, and of loops of points in space.
     module Polygon
       module_function
 
@@ -15,6 +15,12 @@ module Nockplane
           b = a
         end
         sum * 0.5
+      end
+
+      # Twice the area of a loop of points [x, y, z], as a vector along its normal by the right hand (Newell's method).
+      def area_vector(points)
+        first = points[0]
+        points.drop(1).each_cons(2).reduce([0.0, 0.0, 0.0]) { |sum, (p, q)| Vec.add(sum, Vec.cross(Vec.sub(p, first), Vec.sub(q, first))) }
       end
 
       # Is the point (u, v) inside, by crossings of a ray towards +u?

@@ -17,6 +17,7 @@ module Nockplane
       def initialize(store: MemoryStore.new, prefixes: Modelling::Builder::Prefixes.new, library: ->(_name, _revision) {}, &recipe)
         @recipe = recipe
         @library = library
+        @parsed = {}
         @store = store
         @prefixes = prefixes
       end
@@ -59,7 +60,7 @@ module Nockplane
         return Modelling::Materials.mass(model.properties, mass(text).volume) unless model.assembly?
 
         parts = Hash.new { |h, path| h[path] = weight(part_text(text, path)) }
-        found = model.components.map { |c| parts[c.path.gsub(/\[[^\]]*\]/, '')] }
+        found = model.components.map { |c| parts[c.component] }
         found.sum if found.all?
       end
 
@@ -73,7 +74,7 @@ module Nockplane
       private
 
       def assembly(text, refine, exploded)
-        Modelling::Assembly.build(Modelling::AssemblyRecipe.parse(text), refine: refine, exploded: exploded) do |name, revision, variant, fineness|
+        Modelling::Assembly.build(parsed(text), refine: refine, exploded: exploded) do |name, revision, variant, fineness|
           part = component(name, revision, variant) and model_of(part, refine: fineness)
         end
       end
@@ -88,13 +89,21 @@ module Nockplane
       def fingerprint(text, above = [])
         return text unless Modelling::AssemblyRecipe.is?(text)
 
-        recipe = Modelling::AssemblyRecipe.parse(text)
+        recipe = parsed(text)
         inner = recipe.references.map do |name, revision|
           found = @library.call(name, revision).to_s
           circle(recipe, [*above, text], name) if [*above, text].include?(found) || above.size >= Modelling::Assembly::MAX_DEPTH
           fingerprint(found, [*above, text])
         end
         text + inner.map { |t| Digest::SHA256.hexdigest(t) }.join
+      end
+
+      PARSED = 50
+
+      # AssemblyRecipe of a text; kept, since every key of an assembly's products asks for it.
+      def parsed(text)
+        @parsed.shift if @parsed.size > PARSED
+        @parsed[text] ||= Modelling::AssemblyRecipe.parse(text)
       end
 
       def circle(recipe, above, name)
@@ -105,15 +114,15 @@ module Nockplane
       # [EdgeSet, Transform, first vertex, first facet] of every placed part; each part's set is made once.
       def parts_of(text, model)
         sets = Hash.new { |h, path| h[path] = edge_set_of(part_text(text, path)) }
-        model.components.select(&:facet).map { |i| [sets[i.path.gsub(/\[[^\]]*\]/, '')], i.transform, i.vertex, i.facet] }
+        model.components.reject(&:hidden?).map { |i| [sets[i.component], i.transform, i.vertex, i.facet] }
       end
 
       # The recipe of the part at the end of a path of component ids ("wheel:carousel").
       def part_text(text, path)
         first, rest = path.split(':', 2)
-        recipe = Modelling::AssemblyRecipe.parse(text)
+        recipe = parsed(text)
         c = recipe.components.find { |x| x['id'] == first }
-        inner = component(c['model'].to_s, c['revision'] || recipe.pins[c['model'].to_s], c['variant'])
+        inner = component(c['model'].to_s, recipe.revision_of(c), c['variant'])
         rest ? part_text(inner, rest) : inner
       end
 

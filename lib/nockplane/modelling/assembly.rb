@@ -9,8 +9,12 @@ module Nockplane
       MAX_DEPTH = 8
 
       # One placed part: path of names ("wheel:carousel[2]"); reference: the model named; model: the Model (of a part);
-      # transform: part to assembly; purchased; vertex, facet: where its solid starts in the assembly's.
-      Instance = Struct.new(:path, :reference, :name, :properties, :transform, :purchased, :vertex, :facet, :vertices, :facets)
+      # transform: part to assembly; purchased; vertex, facet: where its solid starts in the assembly's, nil for a hidden one.
+      Instance = Struct.new(:path, :reference, :name, :properties, :transform, :purchased, :vertex, :facet) do
+        def hidden? = facet.nil?
+        # The path without numbers of pattern instances: which component it is.
+        def component = path.gsub(/\[[^\]]*\]/, '')
+      end
 
       # What Placement looks faces up in: the components placed before.
       Placed = Struct.new(:solids) do
@@ -62,15 +66,11 @@ module Nockplane
 
       def component(given, path)
         fields = Fields.new(@recipe, @scope, given, path)
-        part = @part.call(given['model'].to_s, given['revision'] || @recipe.pins[given['model'].to_s], given['variant'], @refine) or
+        part = @part.call(given['model'].to_s, @recipe.revision_of(given), given['variant'], @refine) or
           fields.fault('model', "there is no model '#{given['model']}' here#{" with revision #{given['revision']}" if given['revision']}")
-        first = nil
         frames(fields).each do |name, frame|
-          transform = Solids::Transform.between(Geometry::Frame::WORLD, frame)
-          first ||= @solids.size
-          take(name, given, part, transform, fields)
+          @placed.solids[given['id']] = take(name, given, part, Solids::Transform.between(Geometry::Frame::WORLD, frame), fields)
         end
-        @placed.solids[given['id']] = @last
       end
 
       def frames(fields)
@@ -80,30 +80,31 @@ module Nockplane
         placement.instances.map { |i| [i.name, flip ? i.frame.flipped : i.frame] }
       end
 
+      # Adds an instance; gives its placed solid.
       def take(name, given, part, transform, fields)
         inner = part.components.empty? ? [nil] : part.components
         shift = explosion(given['id'])
         transform = transform.moved(shift) if shift
         moved = transform.place(part.solid, "#{name}:")
-        @last = moved
         fields.fault('pattern', "more than #{MAX_INSTANCES} instances in all") if @instances.size + inner.size > MAX_INSTANCES
         hidden = given['hidden'] == true
         part.threads.each { |face, thread| @threads["#{name}:#{face}"] = thread }
         inner.each { |i| @instances << instance(name, given, part, i, transform, hidden) }
-        return if hidden
+        return moved if hidden
 
         @solids << moved
         @vertex += moved.xs.size
         @facet += moved.facets.size
         @warnings.concat(part.warnings.map { |w| "#{given['model']}: #{w}" })
+        moved
       end
 
       def instance(name, given, part, inner, transform, hidden)
         purchased = given['purchased'] == true || inner&.purchased == true
-        at = hidden ? [nil, nil] : [@vertex + (inner&.vertex || 0), @facet + (inner&.facet || 0)]
-        return Instance.new(name, given['model'].to_s, part.name, part.properties, transform, purchased, *at, part.solid.xs.size, part.solid.facets.size) unless inner
+        at = hidden || inner&.hidden? ? [nil, nil] : [@vertex + (inner ? inner.vertex : 0), @facet + (inner ? inner.facet : 0)]
+        return Instance.new(name, given['model'].to_s, part.name, part.properties, transform, purchased, *at) unless inner
 
-        Instance.new("#{name}:#{inner.path}", inner.reference, inner.name, inner.properties, transform.after(inner.transform), purchased, *at, inner.vertices, inner.facets)
+        Instance.new("#{name}:#{inner.path}", inner.reference, inner.name, inner.properties, transform.after(inner.transform), purchased, *at)
       end
 
       # mm [x, y, z] that the explode steps move a component, nil for none.

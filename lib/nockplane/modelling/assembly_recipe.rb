@@ -30,7 +30,10 @@ module Nockplane
       end
 
       # Model names with the revisions asked for: [[model, revision or nil], ...].
-      def references = @components.map { |c| [c['model'].to_s, c['revision'] || @pins[c['model'].to_s]] }.uniq
+      def references = @components.map { |c| [c['model'].to_s, revision_of(c)] }.uniq
+
+      # The revision a component stands for: its own, or the one pinned; nil for the latest.
+      def revision_of(component) = component['revision'] || @pins[component['model'].to_s]
 
       # The text with the revisions its components stand for written into `pins`: { model name => revision }.
       def with_pins(pins)

@@ -15,13 +15,8 @@ module Nockplane
 
       attr_reader :base, :instances
 
-      # Frame of a planar facet as one sees it from outside: z outwards, origin at the foot of the model origin, y up along
-      # model Z (on level faces x along model X).
-      def self.on_plane(facet)
-        n = facet.normal
-        x = n[2].abs > 0.999 ? [1, 0, 0] : Geometry::Vec.cross([0.0, 0.0, 1.0], n)
-        Geometry::Frame.new(Geometry::Vec.scale(n, facet.d), n, x)
-      end
+      # Frame of a planar facet as one sees it from outside, origin at the foot of the model origin.
+      def self.on_plane(facet) = Geometry::Frame.facing(Geometry::Vec.scale(facet.normal, facet.d), facet.normal)
 
       # Frame named by a field: a base plane, a datum plane or a planar face of the body, moved along its normal by the field
       # `offset`.

@@ -12,6 +12,9 @@ module Nockplane
         @faults = faults.flatten
         super(@faults.join("\n"))
       end
+
+      # Plain data of every fault: [{ line:, path:, reason: }, ...].
+      def details = @faults.map(&:to_h)
     end
   end
 end

@@ -78,14 +78,8 @@ module Nockplane
       # Do the analytic surfaces meet without a crease? Asked at the ends: the middle of a chord is off curved surfaces.
       def tangent?(a, b, i, j)
         [a, b].any? do |v|
-          p = @solid.point(v)
-          Geometry::Vec.dot(outward(@solid.facets[i], p), outward(@solid.facets[j], p)) > 1 - Geometry::Tolerance::TANGENT
+          Geometry::Vec.dot(@solid.outward(@solid.facets[i], v), @solid.outward(@solid.facets[j], v)) > 1 - Geometry::Tolerance::TANGENT
         end
-      end
-
-      def outward(facet, point)
-        n = facet.face.surface.normal_at(point)
-        Geometry::Vec.dot(n, facet.normal).negative? ? Geometry::Vec.neg(n) : n
       end
 
       # The circle or ellipse an edge is a chord of, nil when it is on none.

@@ -53,7 +53,6 @@ module Nockplane
       end
 
       def radius = Math.sqrt(@pp)
-      def circle? = (@pp - @qq).abs < 1e-9 * @pp
       def axis = Geometry::Vec.unit(Geometry::Vec.cross(@p, @q))
       def mapped(point, direction) = Ring.new(point[@centre], direction[@p], direction[@q])
       def key = [*@centre, *@p, *@q].map { |x| (x * 1e5).round }

@@ -127,7 +127,7 @@ module Nockplane
       end
 
       def face(mesh, name, points, inside)
-        n = points.each_index.reduce([0.0, 0.0, 0.0]) { |s, i| V.add(s, V.cross(V.sub(points[i - 1], points[0]), V.sub(points[i], points[0]))) }
+        n = Geometry::Polygon.area_vector(points)
         return if V.length(n) < 1e-14
 
         n = V.unit(n)

@@ -32,14 +32,9 @@ module Nockplane
 
       def move(index)
         p = @solid.point(index)
-        planes = @around[index].map { |f| [outward(f, p), @distance[f.face.name]] }.uniq { |n, d| [*n, d].map { |x| (x * 1e6).round } }
+        planes = @around[index].map { |f| [@solid.outward(f, index), @distance[f.face.name]] }.uniq { |n, d| [*n, d].map { |x| (x * 1e6).round } }
         shift = Geometry::Meeting.shift(planes) or raise TooFar, "the faces that meet at #{place(p)} can't all be moved; leave one of them open, or make the wall after the features there"
         Geometry::Vec.add(p, shift)
-      end
-
-      def outward(facet, point)
-        n = facet.face.surface.plane? ? facet.normal : facet.face.surface.normal_at(point)
-        Geometry::Vec.dot(n, facet.normal).negative? ? Geometry::Vec.neg(n) : n
       end
 
       def add(mesh, facet)
@@ -51,7 +46,7 @@ module Nockplane
       end
 
       def flat?(facet, loops)
-        n = newell(loops[0])
+        n = Geometry::Polygon.area_vector(loops[0])
         raise TooFar, vanished(facet) if Geometry::Vec.dot(n, facet.normal) < 1e-9
 
         unit = Geometry::Vec.unit(n)
@@ -60,13 +55,12 @@ module Nockplane
       end
 
       def checked(facet, points)
-        raise TooFar, vanished(facet) if Geometry::Vec.dot(newell(points), facet.normal).negative?
+        raise TooFar, vanished(facet) if Geometry::Vec.dot(Geometry::Polygon.area_vector(points), facet.normal).negative?
 
         points
       end
 
       def vanished(facet) = "the face '#{facet.face.name}' is too small for it at #{place(@solid.point(facet.loops[0][0]))}"
-      def newell(points) = points.each_index.reduce([0.0, 0.0, 0.0]) { |n, i| Geometry::Vec.add(n, Geometry::Vec.cross(Geometry::Vec.sub(points[i - 1], points[0]), Geometry::Vec.sub(points[i], points[0]))) }
 
       def surface(facet)
         s = facet.face.surface

@@ -25,10 +25,7 @@ module Nockplane
       end
 
       # mm2 of a closed loop of points in a plane, signed by its normal.
-      def self.area(points, normal)
-        first = points[0]
-        points.drop(1).each_cons(2).sum { |p, q| Geometry::Vec.dot(normal, Geometry::Vec.cross(Geometry::Vec.sub(p, first), Geometry::Vec.sub(q, first))) } / 2
-      end
+      def self.area(points, normal) = Geometry::Vec.dot(normal, Geometry::Polygon.area_vector(points)) / 2
 
       # mm
       def self.perimeter(points) = points.each_index.sum { |i| Geometry::Vec.distance(points[i - 1], points[i]) }

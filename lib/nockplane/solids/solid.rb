@@ -36,6 +36,14 @@ module Nockplane
 
       def facets_of(name) = @facets.select { |f| f.face.named?(name) }
 
+      # Unit normal of a facet's analytic surface at one of the facet's vertices (by id), out of the solid.
+      def outward(facet, vertex)
+        return facet.normal if facet.face.surface.plane?
+
+        n = facet.face.surface.normal_at(point(vertex))
+        Geometry::Vec.dot(n, facet.normal).negative? ? Geometry::Vec.neg(n) : n
+      end
+
       # Sentences about what keeps this from being a closed solid; empty when all is well.
       def faults
         open = open_edges

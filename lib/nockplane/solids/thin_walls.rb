@@ -61,14 +61,12 @@ module Nockplane
         joined ? nil : d
       end
 
-      # Does a place lie over a facet, seen along the axis nearest to its normal? Crossings of a ray with all loops are odd.
+      # Does a place lie over a facet, seen along the axis nearest to its normal?
       def over?(solid, facet, place)
         k = 3.times.max_by { |i| facet.normal[i].abs }
-        p, q = [[solid.ys, solid.zs], [solid.zs, solid.xs], [solid.xs, solid.ys]][k]
-        x, y = place.values_at((k + 1) % 3, (k + 2) % 3)
-        odd = false
-        facet.each_edge { |i, j| odd = !odd if (q[i] > y) != (q[j] > y) && x < p[i] + ((p[j] - p[i]) * (y - q[i]) / (q[j] - q[i])) }
-        odd
+        coordinates = [solid.xs, solid.ys, solid.zs]
+        us, vs = coordinates.values_at((k + 1) % 3, (k + 2) % 3)
+        facet.loops.count { |ids| Geometry::Polygon.around?(ids, us, vs, *place.values_at((k + 1) % 3, (k + 2) % 3)) }.odd?
       end
     end
   end

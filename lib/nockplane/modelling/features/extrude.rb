@@ -54,7 +54,7 @@ module Nockplane
           @f.fault('draft', "#{Fault.mm(angle)}°; between -45° and 45° is needed") unless angle.abs < 45
           @f.fault('draft', 'goes with a profile on one end, not both ways; draw two features') if @from.negative? && @to.positive?
           @f.fault('draft', 'does not go with a chamfered or rounded rim; treat the edges with a round or chamfer feature') if rims.values.any?
-          check_inset((@to - @from) * Math.tan(angle * Math::PI / 180), 'draft')
+          check_inset(@profile, (@to - @from) * Math.tan(angle * Math::PI / 180), 'draft')
           angle
         end
 
@@ -100,12 +100,12 @@ module Nockplane
 
         def check_rim(rim, field)
           @f.fault(field, "#{Fault.mm(rim.size)} mm is more than the depth of #{Fault.mm(@to - @from)} mm") if rim.size >= @to - @from
-          check_inset(rim.size, field)
+          check_inset(@profile, rim.size, field)
         end
 
-        # Can every outline be moved inwards by mm?
-        def check_inset(size, field)
-          @profile.outlines.each_with_index do |o, i|
+        # Can every outline of a profile be moved inwards by mm?
+        def check_inset(profile, size, field)
+          profile.outlines.each_with_index do |o, i|
             outline = i.zero? ? o.ccw : o.cw
             spline = outline.pieces.find(&:spline)
             @f.fault(field, "is not made along a spline ('#{spline.name}')") if spline

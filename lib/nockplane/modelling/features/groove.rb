@@ -28,12 +28,11 @@ module Nockplane
         def profile
           middle = Profile.new(@f.part('profile'))
           half = @f.size('width') / 2
-          @profile = middle
-          [half, -half].each { |mm| check_inset(mm, 'width') }
+          [half, -half].each { |mm| check_inset(middle, mm, 'width') }
           outer = renamed(middle.outlines[0].ccw.offset(-half), 'outer')
           inner = renamed(middle.outlines[0].ccw.offset(half), 'inner')
           size = Profile::Size.new(field: @f.path_of('width'), kind: :linear, pieces: [outer[0].name, inner[0].name], from: outer[0].at(0.5), to: inner[0].at(0.5), value: 2 * half)
-          Profile.of(@f, outer, [*middle.sizes.map { |s| s.dup.tap { |d| d.pieces = s.pieces.map { |n| "outer.#{n}" } } }.select { |s| s.kind == :never }, size], inner: inner)
+          Profile.of(@f, outer, [size], inner: inner)
         end
 
         def renamed(outline, prefix) = outline.pieces.map { |p| p.dup.tap { |q| q.name = "#{prefix}.#{p.name}" } }
