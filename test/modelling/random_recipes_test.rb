@@ -12,6 +12,11 @@ class RandomRecipesTest < CoreTest
     assert_operator built, :>, COUNT / 3, 'most should be buildable'
   end
 
+  # Windings once carried past the facet's surroundings left these open.
+  def test_recipes_that_were_once_left_open
+    [2100, 2186].each { |seed| try(recipe(RandomRecipe.new(Random.new(seed)).features), seed) }
+  end
+
   def try(text, seed)
     solid = Modelling::Builder.build(Modelling::Recipe.parse(text)).solid
     assert_closed solid

@@ -28,15 +28,19 @@ module Nockplane
         around_vertices
         left = Array.new(@pa.size)
         @pa.each_index do |i|
-          next if left[i]
+          next if left[i] || !inside?(i)
 
           left[i] = windings(i)
           spread(i, left)
         end
+        @pa.each_index { |i| left[i] ||= windings(i) }
         left
       end
 
       private
+
+      # Does a piece lie in the near box? The ray starts in its middle; outside, something far may pass between that and its end.
+      def inside?(piece) = @far.nil? || (@far.near?(@pa[piece]) && @far.near?(@pb[piece]))
 
       # @at: vertex => pieces in order of angle; nil where windings must not be carried round it.
       def around_vertices
