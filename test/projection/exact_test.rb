@@ -39,6 +39,18 @@ class ExactTest < CoreTest
     end
   end
 
+  # Both rims of a through hole are the same ellipse (20 by 20 sin 50), the far one lower by 20 cos 50: they cross midway.
+  def test_a_rim_passes_out_of_sight_where_the_other_rim_crosses_it
+    text = "  - {id: b, type: extrude, profile: {kind: rectangle, width: 80, height: 80}, depth: 20}\n  - {id: h, type: hole, on: b/end.end, at: [0, 0], diameter: 40, through: true}"
+    tilt = 50 * Math::PI / 180
+    frame = Projection::ViewFrame.new([0, Math.cos(tilt), -Math.sin(tilt)], [0, 0, 1])
+    far = strokes(text, frame) { |s| s.arc? && s.faces == ['b/end.start', 'h/wall'] }
+    assert_equal [false, true], far.map(&:visible).sort_by(&:to_s)
+    x = 20 * Math.sqrt(1 - (((20 * Math.cos(tilt)) / (2 * 20 * Math.sin(tilt)))**2))
+    far.each { |s| [s.from, s.to].each { |t| assert_in_delta x, s.at(t)[0].abs, 1e-6 } }
+    far.each { |s| [s.from, s.to].each { |t| assert_in_delta 10 * Math.cos(tilt), s.at(t)[1], 1e-6 } }
+  end
+
   def test_outlines_of_a_cylinder_are_a_diameter_apart_from_anywhere
     lines = strokes('  - {id: c, type: extrude, profile: {kind: circle, diameter: 50}, depth: 80}', FREE) { |s| s.kind == :silhouette && s.shape == :line }
     assert_equal 2, lines.size

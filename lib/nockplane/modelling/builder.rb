@@ -84,9 +84,16 @@ module Nockplane
         warnings.concat(thin_walls(made, feature['id'], solid, path))
         Step.new(solid, made.dimensions, made.threads, warnings, made.copies, made.is_a?(Features::Plane) ? made.frame : nil)
       rescue Solids::Boolean::OpenResult => e
-        fault(path, "the solid can't be closed: #{e.message}")
+        fault(path, unclosed(feature, e))
       rescue Geometry::ZeroVector
         fault(path, 'a face of this feature has no area; check its sizes')
+      end
+
+      def unclosed(feature, error)
+        return "the solid can't be closed: #{error.message}" unless %w[round chamfer].include?(feature['type'])
+
+        "the #{feature['type']} runs into another feature that lies over the edge (#{error.message[/near .*?\)/] || 'place not known'}); " \
+          "put it before that feature, name fewer edges, or use a smaller #{feature['type'] == 'round' ? 'radius' : 'setback'}"
       end
 
       def combine(made, body, path, warnings)

@@ -1,0 +1,144 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # Where a line of a view passes behind something: hidden lines find the place on chords; here it is moved to where the
+    # true curves of the two lines cross (Newton's method), so that both parts of the line end on the line that hides it.
+    class Junctions
+      # mm, and part of the greater radius, that a crossing of chords may lie off the crossing of the curves.
+      SPARE = 0.3
+      REACH = 0.03
+      CELLS = 24
+      # An end of a stroke: place of the stroke in the list, and whether it is its last point.
+      End = Struct.new(:index, :last)
+
+      # Strokes with their junctions moved.
+      def self.settle(strokes) = new(strokes).call
+
+      def initialize(strokes)
+        @strokes = strokes.map(&:dup)
+      end
+
+      # [Stroke]
+      def call
+        passing.each do |point, ends|
+          own = ends.map { |e| @strokes[e.index] }
+          ends.zip(own.map { |s| crossing(s, point, own) }).each { |e, t| move(@strokes[e.index], e.last, t) if t }
+        end
+        @strokes
+      end
+
+      private
+
+      # { [x, y] => [End of the visible part, End of the hidden part] } of lines that pass out of sight.
+      def passing
+        found = Hash.new { |h, k| h[k] = [] }
+        @strokes.each_with_index do |s, i|
+          next if s.closed? || !%i[line arc].include?(s.shape)
+
+          2.times { |k| found[[s.faces, s.kind, *tip(s, k == 1).map { |c| (c * 1e5).round }]] << End.new(i, k == 1) }
+        end
+        found.values.select { |ends| ends.size == 2 && ends.map { |e| @strokes[e.index].visible }.uniq.size == 2 }
+             .map { |ends| [tip(@strokes[ends[0].index], ends[0].last), ends] }
+      end
+
+      def tip(stroke, last) = stroke.arc? ? stroke.at(last ? stroke.to : stroke.from) : stroke.points[last ? -1 : 0]
+
+      # Parameter on the stroke's curve where the nearest visible line crosses it; nil when none does within reach.
+      def crossing(stroke, point, own)
+        curve = curves(stroke)[0]
+        near(point).reject { |s| own.any? { |o| o.equal?(s) } }.flat_map { |other| meetings(curve, stroke, other, point) }.min_by(&:last)&.first
+      end
+
+      # [[parameter, distance from the point], ...]
+      def meetings(curve, stroke, other, point)
+        reach = SPARE + (REACH * [stroke.rx || 0.0, other.rx || 0.0].max)
+        curves(other).filter_map do |c, from, to|
+          t, u = newton(curve[0], nearest(curve, point), c, nearest([c, from, to], point))
+          next unless t
+
+          slack = 1e-7 + (reach / [speed(c, u), 1e-9].max)
+          q = curve[0].call(t)
+          off = Math.hypot(q[0] - point[0], q[1] - point[1])
+          [t, off] if off < reach && u.between?(from - slack, to + slack)
+        end
+      end
+
+      # [[curve of a parameter, from, to], ...]
+      def curves(stroke)
+        case stroke.shape
+        when :arc then [[->(t) { stroke.at(t) }, stroke.from, stroke.to]]
+        when :spline then stroke.beziers.map { |b| [->(t) { Stroke.bezier_at(b, t) }, 0.0, 1.0] }
+        else stroke.points.each_cons(2).map { |(x0, y0), (x1, y1)| [->(t) { [x0 + ((x1 - x0) * t), y0 + ((y1 - y0) * t)] }, 0.0, 1.0] }
+        end
+      end
+
+      # Parameter of a curve near a point: the best of samples and two steps between them.
+      def nearest((curve, from, to), point)
+        step = (to - from) / 16
+        off = ->(t) { curve.call(t).then { |x, y| ((x - point[0])**2) + ((y - point[1])**2) } }
+        best = (0..16).map { |i| from + (i * step) }.min_by(&off)
+        4.times do
+          step /= 4
+          best = (-4..4).map { |i| best + (i * step) }.min_by(&off)
+        end
+        best
+      end
+
+      # Parameters [t, u] with a(t) = b(u); nil where the curves run along each other or don't meet.
+      def newton(a, t, b, u)
+        12.times do
+          p, q = a.call(t), b.call(u)
+          dx, dy = q[0] - p[0], q[1] - p[1]
+          return [t, u] if Math.hypot(dx, dy) < 1e-10
+
+          ax, ay = derivative(a, t)
+          bx, by = derivative(b, u)
+          det = (ay * bx) - (ax * by)
+          return nil if det.abs < 0.02 * Math.hypot(ax, ay) * Math.hypot(bx, by)
+
+          t += ((bx * dy) - (by * dx)) / det
+          u += ((ax * dy) - (ay * dx)) / det
+        end
+        nil
+      end
+
+      def derivative(curve, t, h = 1e-6)
+        p, q = curve.call(t - h), curve.call(t + h)
+        [(q[0] - p[0]) / (2 * h), (q[1] - p[1]) / (2 * h)]
+      end
+
+      def speed(curve, t) = Math.hypot(*derivative(curve, t))
+
+      def move(stroke, last, t)
+        return stroke.points = last ? [stroke.points[0], on_line(stroke, t)] : [on_line(stroke, t), stroke.points[1]] unless stroke.arc?
+
+        turn = ((t - (last ? stroke.to : stroke.from) + Math::PI) % (2 * Math::PI)) - Math::PI
+        last ? stroke.to += turn : stroke.from += turn
+      end
+
+      def on_line(stroke, t) = curves(stroke)[0][0].call(t)
+
+      # Visible strokes in the cells around a point.
+      def near(point)
+        @grid ||= lay
+        @grid[cell(point)] || []
+      end
+
+      def lay
+        shown = @strokes.select { |s| s.visible && s.kind != :smooth }
+        boxes = shown.map(&:box)
+        @low = [0, 1].map { |k| boxes.map { |b| b[k] }.min || 0.0 }
+        high = [2, 3].map { |k| boxes.map { |b| b[k] }.max || 1.0 }
+        @size = [(high[0] - @low[0]) / CELLS, (high[1] - @low[1]) / CELLS, 1e-3].max
+        shown.zip(boxes).each_with_object({}) do |(s, b), grid|
+          x0, y0 = cell([b[0] - SPARE, b[1] - SPARE])
+          x1, y1 = cell([b[2] + SPARE, b[3] + SPARE])
+          (x0..x1).each { |x| (y0..y1).each { |y| (grid[[x, y]] ||= []) << s } }
+        end
+      end
+
+      def cell(point) = [0, 1].map { |k| ((point[k] - @low[k]) / @size).floor }
+    end
+  end
+end
