@@ -8,12 +8,13 @@ module Nockplane
     # radius: of the cylinder, sphere, torus ring, or of the cone at origin; slope: cone's change of radius per mm of axis;
     # minor: tube radius of the torus; curve: the Spline swept, in (x, y) square to the axis for an extrusion, in (along the
     # axis, radius) for a revolution; x, y: unit vectors of the extrusion's plane.
+    # Imported free surfaces (:bspline, :offset, :extrusion, :revolution) have a field: a NormalField of the points they are met at.
     class Surface
       TURNED = %i[cylinder cone sphere torus revolution].freeze
 
-      attr_reader :kind, :origin, :axis, :radius, :slope, :minor, :curve, :x, :y
+      attr_reader :kind, :origin, :axis, :radius, :slope, :minor, :curve, :x, :y, :field
 
-      def initialize(kind, origin, axis, radius: nil, slope: nil, minor: nil, curve: nil, x: nil, y: nil)
+      def initialize(kind, origin, axis, radius: nil, slope: nil, minor: nil, curve: nil, x: nil, y: nil, field: nil)
         @kind = kind
         @origin = origin.map(&:to_f).freeze
         @axis = axis.map(&:to_f).freeze
@@ -23,6 +24,7 @@ module Nockplane
         @curve = curve
         @x = x&.dup.freeze
         @y = y&.dup.freeze
+        @field = field
         freeze
       end
 
@@ -33,15 +35,17 @@ module Nockplane
       def self.torus(origin, axis, radius, minor) = new(:torus, origin, axis, radius: radius, minor: minor)
 
       def self.extrusion(frame, curve) = new(:extrusion, frame.origin, frame.z, curve: curve, x: frame.x, y: frame.y)
+      def self.free(kind, origin, axis, field) = new(kind, origin, axis, field: field)
       def self.revolution(origin, axis, curve) = new(:revolution, origin, axis, curve: curve)
 
       def plane? = @kind == :plane
       def turned? = TURNED.include?(@kind)
-      def swept? = !@curve.nil?
+      def swept? = !(@curve || @field).nil?
 
       # The surface moved: points and directions through the two maps.
       def mapped(point, direction)
-        Surface.new(@kind, point[@origin], direction[@axis], radius: @radius, slope: @slope, minor: @minor, curve: @curve, x: @x && direction[@x], y: @y && direction[@y])
+        Surface.new(@kind, point[@origin], direction[@axis], radius: @radius, slope: @slope, minor: @minor, curve: @curve, x: @x && direction[@x], y: @y && direction[@y],
+                    field: @field&.mapped(point, direction))
       end
 
       # Distance of a point from the axis, mm.
@@ -64,6 +68,7 @@ module Nockplane
       # Unit normal at (or near) a point of the surface, away from the axis or tube centre; for a plane its normal.
       def normal_at(point)
         return @axis if plane?
+        return @field.at(point) if @field
         return Vec.unit(Vec.sub(point, @origin)) if @kind == :sphere
         return extrusion_normal(point) if @kind == :extrusion
 

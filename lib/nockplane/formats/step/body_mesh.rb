@@ -1,0 +1,185 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Formats
+    module Step
+      # Meshes the shells of one shape: every edge is cut into chords once, and the faces on both sides of it use the same
+      # points, so that closed shells give closed solids.
+      class BodyMesh
+        # Most facets of one shape.
+        MAX_FACETS = 400_000
+
+        # Points of the mesh being made.
+        class Pool
+          attr_reader :xs, :ys, :zs
+
+          def initialize = (@xs, @ys, @zs = [], [], [])
+          def point(id) = [@xs[id], @ys[id], @zs[id]]
+
+          def add(point)
+            @xs << point[0]
+            @ys << point[1]
+            @zs << point[2]
+            @xs.size - 1
+          end
+        end
+
+        attr_reader :pool
+
+        def initialize(file, curves, surfaces, report, fine:, refine:)
+          @file = file
+          @curves = curves
+          @surfaces = surfaces
+          @report = report
+          @fine = fine
+          @refine = refine
+          @pool = Pool.new
+          @vertices = {}
+          @edges = {}
+          @made = 0
+        end
+
+        # [Facet] of a face record (named "#id"); none, and a line in the report, when it can't be meshed.
+        def face(record)
+          sheet = record.is?('ORIENTED_FACE') ? @file[record[3]] : record
+          facets = facets(sheet)
+          raise Unreadable, "the model has more than #{MAX_FACETS} facets; export fewer parts to a file" if (@made += facets.size) > MAX_FACETS
+
+          record.is?('ORIENTED_FACE') && record[4] == :F ? facets.map(&:reversed) : facets
+        rescue Unusable, Solids::PatchMesh::Unfit, Geometry::ZeroVector, ZeroDivisionError, FloatDomainError, Math::DomainError => e
+          @report.add(record.type, "a face is missing from the picture: #{e.message.sub(/#\d+ /, '')}", "##{record.id}")
+          []
+        end
+
+        # Point id of a VERTEX_POINT.
+        def vertex(ref)
+          @vertices[ref.id] ||= @pool.add(@curves.point(@file[ref][1]))
+        end
+
+        # Point ids along an EDGE_CURVE from its start to its end.
+        def edge(ref) = @edges[ref.id] ||= chords(@file[ref])
+
+        private
+
+        def facets(record)
+          bounds, surface, sense = face_parts(record)
+          chart = @surfaces.chart(surface)
+          loops = bounds.filter_map { |b| loop_ids(b) }
+          loops.each(&:reverse!) if sense == :F
+          return plane_facets(record, chart, loops, sense) if chart.plane?
+
+          patch = Solids::PatchMesh.new(chart, @pool, loops, fine: @fine, refine: @refine)
+          cells = patch.facets
+          surface = chart.respond_to?(:surface) ? chart.surface : Geometry::Surface.free(chart.kind, *free_place(chart), Geometry::NormalField.new(patch.normals))
+          face = Solids::Face.new("##{record.id}", surface)
+          cells.map { |ids| facet(sense == :F ? ids.reverse : ids, face) }
+        end
+
+        def face_parts(record)
+          leaf = %w[ADVANCED_FACE FACE_SURFACE].find { |n| record.is?(n) }
+          raise Unusable, "#{record}: this kind of face is not read" unless leaf
+
+          args = record.args(leaf)
+          [Array(args[1]), args[2], args[3]]
+        end
+
+        # For free surfaces of revolution the axis is real; others have none.
+        def free_place(_chart) = [[0.0, 0.0, 0.0], [0.0, 0.0, 1.0]]
+
+        # Ids around a bound; nil for a vertex loop.
+        def loop_ids(ref)
+          bound = @file[ref]
+          loop = @file[bound[1]]
+          ids = case loop.type
+                when 'EDGE_LOOP' then edge_loop(loop)
+                when 'POLY_LOOP' then loop[1].map { |p| poly_point(p) }
+                when 'VERTEX_LOOP' then return nil
+                else raise Unusable, "#{loop}: this kind of bound is not read"
+                end
+          ids = ids.each_with_index.reject { |id, i| id == ids[i - 1] }.map(&:first)
+          raise Unusable, "#{loop}: a bound of #{ids.size} points" if ids.size < 3 && loop.type == 'POLY_LOOP'
+
+          bound[2] == :F ? ids.reverse : ids
+        end
+
+        def poly_point(ref) = @vertices["p#{ref.id}"] ||= @pool.add(@curves.point(ref))
+
+        def edge_loop(loop)
+          Array(loop[1]).flat_map do |ref|
+            oriented = @file[ref]
+            raise Unusable, "#{oriented}: an ORIENTED_EDGE was expected" unless oriented.is?('ORIENTED_EDGE')
+
+            ids = edge(oriented[3])
+            (oriented[4] == :F ? ids.reverse : ids)[0...-1]
+          end
+        end
+
+        def chords(record)
+          _, from, to, geometry, sense = record.args('EDGE_CURVE')
+          a, b = vertex(from), vertex(to)
+          curve = @curves.curve(geometry)
+          t0, t1 = range(curve, a, b, sense != :F)
+          check(record, curve, [[t0, a], [t1, b]])
+          places = curve.refined(curve.places(t0, t1, @fine), @refine)
+          places = curve.refined(places, 3) if a == b && places.size < 4 # a closed edge needs to enclose something
+          [a, *places[1...-1].map { |t| @pool.add(curve.at(t)) }, b]
+        end
+
+        # mm that an edge may stay away from its vertices.
+        LOOSE = 0.1
+
+        def check(record, curve, ends)
+          off = ends.map { |t, id| Geometry::Vec.distance(curve.at(t), @pool.point(id)) }.max
+          raise Unusable, "#{record}: its curve stays #{format('%.3g', off)} mm away from its vertices" unless off < LOOSE
+
+          @report.add('EDGE_CURVE', 'an edge does not quite reach its vertices; it is drawn to them', "##{record.id}, #{format('%.2g', off)} mm") if off > 1e-3
+        end
+
+        def range(curve, a, b, along)
+          t0 = curve.parameter(@pool.point(a))
+          t1 = curve.parameter(@pool.point(b))
+          if (p = curve.period)
+            turn = along ? (t1 - t0) % p : (t0 - t1) % p
+            turn = p if a == b || turn < 1e-9 * p || (p - turn < 1e-9 * p && Geometry::Vec.distance(@pool.point(a), @pool.point(b)) < 1e-7)
+            t1 = t0 + (along ? turn : -turn)
+          end
+          raise Unusable, 'an edge of no length' if t0 == t1
+
+          [t0, t1]
+        end
+
+        def plane_facets(record, chart, loops, sense)
+          face = Solids::Face.new("##{record.id}", chart.surface)
+          frame = chart.frame
+          # Only the points of this face: indices 0, 1, ... for the area, ids of the pool for the facet.
+          rings = loops.reject { |l| l.size < 3 }
+          raise Unusable, "#{record}: its outline encloses nothing" if rings.empty?
+
+          flat = rings.map { |ids| ids.map { |id| frame.local(@pool.point(id)) } }
+          off = flat.flatten(1).map { |p| p[2].abs }.max
+          raise Unusable, "#{record}: its outline is #{format('%.3g', off)} mm off its plane" if off > LOOSE
+
+          areas = flat.map { |points| points.each_with_index.sum { |p, i| (points[i - 1][0] * p[1]) - (p[0] * points[i - 1][1]) } }
+          outer = areas.each_index.max_by { |i| areas[i].abs }
+          raise Unusable, "#{record}: its outline encloses nothing" if areas[outer].abs < 1e-12
+
+          turned = rings.each_with_index.map { |ids, i| (areas[i].positive? == (i == outer)) ? ids : ids.reverse }
+          turned = [turned[outer]] + turned.each_index.reject { |i| i == outer }.map { |i| turned[i] }
+          n = frame.z
+          plane = [*n, Geometry::Vec.dot(n, frame.origin)]
+          facet = Solids::Facet.over(@pool, turned, face, plane)
+          [sense == :F ? facet.reversed : facet]
+        end
+
+        def facet(ids, face)
+          p, q, r = ids.first(3).map { |id| @pool.point(id) }
+          cross = Geometry::Vec.cross(Geometry::Vec.sub(q, p), Geometry::Vec.sub(r, p))
+          return Solids::Facet.over(@pool, [ids], face) if Geometry::Vec.length(cross) > 1e-10 || ids.size > 3
+
+          n = face.surface.normal_at(p)
+          Solids::Facet.over(@pool, [ids], face, [*n, Geometry::Vec.dot(n, p)])
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,178 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Formats
+    module Step
+      # Points, placements and curves of ISO 10303-42 as Geometry values, in mm and radians.
+      # unit: mm of the file's length unit; angle: radians of its angle unit.
+      class Curves
+        MAX_DEPTH = 12
+        MAX_POINTS = 20_000
+        # mm: farther out nothing is believed.
+        FARTHEST = 1e7
+
+        def initialize(file, unit, angle)
+          @file = file
+          @unit = unit
+          @angle = angle
+          @kept = {}
+        end
+
+        attr_reader :unit, :angle
+
+        def point(ref)
+          record = @file[ref]
+          coordinates = record.args('CARTESIAN_POINT')[-1]
+          found = Array(coordinates).map { |c| number(c, record) * @unit }
+          found << 0.0 while found.size < 3
+          raise Unusable, "#{record}: a coordinate is more than 10 km away" if found.any? { |c| c.abs > FARTHEST }
+
+          found.first(3)
+        end
+
+        def direction(ref)
+          record = @file[ref]
+          found = Array(record.args('DIRECTION')[-1]).map { |c| number(c, record) }
+          found << 0.0 while found.size < 3
+          Geometry::Vec.unit(found)
+        rescue Geometry::ZeroVector
+          raise Unusable, "#{record}: a direction of length 0"
+        end
+
+        # Frame of an AXIS2_PLACEMENT_3D (or of an AXIS1_PLACEMENT: its z alone).
+        def frame(ref)
+          _, place, axis, x = @file[ref].args
+          z = axis ? direction(axis) : [0.0, 0.0, 1.0]
+          toward = x.is_a?(Part21::Ref) ? direction(x) : [1.0, 0.0, 0.0]
+          toward = Geometry::Vec.any_normal(z) if Geometry::Vec.parallel?(z, toward, 1e-9)
+          Geometry::Frame.new(point(place), z, toward)
+        end
+
+        # Geometry::Curve of a curve record.
+        def curve(ref, depth = 0)
+          raise Unusable, "#{@file[ref]}: curves refer to each other more than #{MAX_DEPTH} deep" if depth > MAX_DEPTH
+
+          @kept[ref.id] ||= read(@file[ref], depth)
+        end
+
+        def number(value, record)
+          value = value.value if value.is_a?(Part21::Typed)
+          raise Unusable, "#{record}: a number is missing" unless value.is_a?(Numeric)
+
+          value.to_f
+        end
+
+        def length(value, record) = number(value, record) * @unit
+
+        # Degree, knots, control points and weights of a B-spline in any of its forms.
+        def knots_of(record, degree, count)
+          leaf = record.leaves.find { |name, _| name.end_with?('_WITH_KNOTS') }
+          if leaf
+            simple = record.leaves.size == 1
+            mults, knots = simple ? leaf[1].last(3).first(2) : leaf[1].first(2)
+            return Geometry::Nurbs.knots(knots.map { |k| number(k, record) }, mults)
+          end
+          return uniform(degree, count) if record.leaves.keys.any? { |n| n.start_with?('UNIFORM') }
+
+          inner = record.leaves.keys.any? { |n| n.start_with?('BEZIER') } ? (1...((count - 1) / degree)).flat_map { |k| [k.to_f] * degree } : (1...(count - degree)).map(&:to_f)
+          last = (inner.max || 0) + 1.0
+          ([0.0] * (degree + 1)) + inner + ([last] * (degree + 1))
+        end
+
+        private
+
+        def uniform(degree, count) = (-degree..count).map(&:to_f)
+
+        def read(record, depth)
+          case record.type
+          when 'LINE' then Geometry::Curve::Line.new(point(record[1]), direction(@file[record[2]][1]))
+          when 'CIRCLE' then conic(:ellipse, record, record[2], record[2])
+          when 'ELLIPSE' then conic(:ellipse, record, record[2], record[3])
+          when 'PARABOLA' then conic(:parabola, record, record[2], nil)
+          when 'HYPERBOLA' then conic(:hyperbola, record, record[2], record[3])
+          when 'POLYLINE' then Geometry::Curve::Joined.polyline(bounded(record[1], record).map { |p| point(p) })
+          when 'SURFACE_CURVE', 'SEAM_CURVE', 'INTERSECTION_CURVE', 'BOUNDED_SURFACE_CURVE' then curve(record[1], depth + 1)
+          when 'TRIMMED_CURVE' then trimmed(record, depth)
+          when 'COMPOSITE_CURVE', 'BOUNDARY_CURVE', 'OUTER_BOUNDARY_CURVE' then composite(record, depth)
+          else
+            return spline(record) if record.leaves.keys.any? { |n| n.match?(/B_SPLINE_CURVE|BEZIER_CURVE|UNIFORM_CURVE/) }
+
+            other = record.leaves.keys.find { |n| %w[SURFACE_CURVE SEAM_CURVE INTERSECTION_CURVE].include?(n) }
+            raise Unusable, "#{record}: this kind of curve is not read" unless other
+
+            curve(record.args(other)[0], depth + 1)
+          end
+        end
+
+        def conic(kind, record, a, b)
+          a, b = length(a, record), b && length(b, record)
+          raise Unusable, "#{record}: a radius of #{a}" unless a.positive? && (b.nil? || b.positive?)
+
+          Geometry::Curve::Conic.new(kind, frame(record[1]), a, b)
+        end
+
+        def bounded(list, record)
+          raise Unusable, "#{record}: #{Array(list).size} points; 2 to #{MAX_POINTS} are read" unless Array(list).size.between?(2, MAX_POINTS)
+
+          list
+        end
+
+        def spline(record)
+          head = record.leaves.size == 1 ? record.args.drop(1) : record.args('B_SPLINE_CURVE')
+          degree = head[0].to_i
+          points = bounded(head[1], record).map { |p| point(p) }
+          weights = record.leaves['RATIONAL_B_SPLINE_CURVE']&.first&.map { |w| number(w, record) }
+          knots = knots_of(record, degree, points.size)
+          check(record, degree, points.size, knots, weights)
+          Geometry::Curve::Spline.new(degree, knots, points, weights)
+        end
+
+        def check(record, degree, count, knots, weights)
+          fits = degree.between?(1, 25) && count > degree && knots.size == count + degree + 1 && knots.each_cons(2).all? { |a, b| a <= b } && knots[degree] < knots[count]
+          raise Unusable, "#{record}: degree, points and knots do not fit each other" unless fits && (weights.nil? || (weights.size == count && weights.all?(&:positive?)))
+        end
+
+        def trimmed(record, depth)
+          basis = curve(record[1], depth + 1)
+          from, to = [record[2], record[3]].map { |trim| parameter(basis, trim, record) }
+          sense = record[4] != :F
+          if (p = basis.period)
+            sense ? (to += p while to <= from) : (to -= p while to >= from)
+          end
+          Geometry::Curve::Joined.new([[basis, from, to]])
+        end
+
+        # A trim is a point, a parameter, or both.
+        def parameter(basis, trim, record)
+          ref = Array(trim).grep(Part21::Ref)[0]
+          return basis.parameter(point(ref)) if ref
+
+          value = number(Array(trim)[0], record)
+          case basis
+          when Geometry::Curve::Line then value * @unit
+          when Geometry::Curve::Conic then basis.kind == :ellipse ? value * @angle : value
+          else value
+          end
+        end
+
+        def composite(record, depth)
+          parts = bounded_parts(record).map do |ref|
+            _, sense, parent = @file[ref].args
+            part = curve(parent, depth + 1)
+            raise Unusable, "#{record}: a part of it has no ends" unless part.domain
+
+            sense == :F ? [part, *part.domain.reverse] : [part, *part.domain]
+          end
+          Geometry::Curve::Joined.new(parts)
+        end
+
+        def bounded_parts(record)
+          list = Array(record[1]).grep(Part21::Ref)
+          raise Unusable, "#{record}: #{list.size} parts" unless list.size.between?(1, MAX_POINTS)
+
+          list
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Formats
+    module Step
+      # What an import did not understand: entity, how often, and what that means for the picture.
+      class Report
+        Line = Struct.new(:entity, :count, :meaning, :example)
+
+        def initialize
+          @lines = {}
+        end
+
+        # entity: type name; meaning: one sentence; example: "#12 ..." of one place.
+        def add(entity, meaning, example = nil, count: 1)
+          line = (@lines[[entity, meaning]] ||= Line.new(entity, 0, meaning, example))
+          line.count += count
+        end
+
+        # [{ entity:, count:, meaning:, example: }, ...], most frequent first.
+        def to_a = @lines.values.sort_by { |l| [-l.count, l.entity, l.meaning] }.map(&:to_h)
+        def empty? = @lines.empty?
+
+        # Sentences for people.
+        def self.words(lines) = lines.map { |l| "#{l[:count]} × #{l[:entity]}: #{l[:meaning]}#{" (first: #{l[:example]})" if l[:example]}" }
+      end
+    end
+  end
+end

@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Formats
+    module Step
+      # Solids of shape representations: B-reps with and without voids, faceted ones, open shells, tessellated shapes.
+      class Shapes
+        # A shape: solid (Solids::Solid, maybe empty), face ids in the file by face name, whether it is closed.
+        Shape = Struct.new(:solid, :closed)
+        ITEMS = %w[MANIFOLD_SOLID_BREP BREP_WITH_VOIDS FACETED_BREP SHELL_BASED_SURFACE_MODEL FACE_BASED_SURFACE_MODEL TESSELLATED_SOLID TESSELLATED_SHELL
+                   TRIANGULATED_FACE COMPLEX_TRIANGULATED_FACE TRIANGULATED_SURFACE_SET COMPLEX_TRIANGULATED_SURFACE_SET].freeze
+        # Part of a body's diagonal that chords of free curves may lie off, within bounds in mm.
+        FINE = 1.5e-4
+        FINE_BOUNDS = [0.002, 0.2].freeze
+
+        def initialize(file, report, refine: 1)
+          @file = file
+          @report = report
+          @refine = refine
+          @readers = {}
+        end
+
+        # Shape of the bodies among the items of a representation; units: Units of its context. nil when it has none.
+        def shape(items, units)
+          bodies = items.select { |r| r.is?(*ITEMS) }
+          return nil if bodies.empty?
+
+          mesh = mesh(bodies, units)
+          facets = bodies.flat_map { |b| body(b, mesh) }
+          return Shape.new(nil, false) if facets.empty?
+
+          solid = Solids::Solid.compact(mesh.pool, facets)
+          Shape.new(solid, solid.open_edges.empty?)
+        end
+
+        private
+
+        def mesh(bodies, units)
+          curves, surfaces = (@readers[units] ||= Curves.new(@file, units.mm, units.radians).then { |c| [c, Surfaces.new(@file, c)] })
+          BodyMesh.new(@file, curves, surfaces, @report, fine: fine(bodies, curves), refine: @refine)
+        end
+
+        # mm, by the spread of some of the vertices.
+        def fine(bodies, curves)
+          points = bodies.flat_map { |b| vertices(b) }.first(400).filter_map { |id| curves.point(@file[id][1]) rescue nil }
+          return FINE_BOUNDS[0] * 10 if points.size < 2
+
+          size = points.transpose.sum { |c| c.max - c.min }
+          (size * FINE).clamp(*FINE_BOUNDS)
+        end
+
+        def vertices(_body) = @file.ids('VERTEX_POINT')
+
+        def body(record, mesh)
+          case record.type
+          when 'MANIFOLD_SOLID_BREP', 'FACETED_BREP' then closed(shell(record[1], mesh), record, mesh)
+          when 'BREP_WITH_VOIDS' then closed(shell(record[1], mesh), record, mesh) + Array(record[2]).flat_map { |v| void(v, mesh, record) }
+          when 'SHELL_BASED_SURFACE_MODEL', 'FACE_BASED_SURFACE_MODEL' then surfaces(record, mesh)
+          when 'COMPLEX' then body(Part21::Record.new(record.id, record.leaves.slice(*ITEMS)), mesh)
+          else Tessellation.new(@file, mesh, @report, @readers.values.last[0].unit).facets(record)
+          end
+        rescue Unusable => e
+          @report.add(record.type, "a body is missing from the picture: #{e.message}", "##{record.id}")
+          []
+        end
+
+        def shell(ref, mesh)
+          record = @file[ref]
+          record = @file[record[2]] if record.is?('ORIENTED_CLOSED_SHELL', 'ORIENTED_OPEN_SHELL')
+          raise Unusable, "#{record}: a shell was expected" unless record.is?('CLOSED_SHELL', 'OPEN_SHELL', 'CONNECTED_FACE_SET')
+
+          Array(record[1]).grep(Part21::Ref).flat_map { |f| mesh.face(@file[f]) }
+        end
+
+        def surfaces(record, mesh)
+          facets = Array(record[1]).flat_map { |s| shell(s, mesh) }
+          @report.add(record.type, 'a shell that is open: it is shown, but has no volume', "##{record.id}") unless Orient.open_edges(facets).zero?
+          Orient.call(facets, mesh.pool, outward: true)
+        end
+
+        # Facets of a shell with its outside outside.
+        def closed(facets, record, mesh)
+          turned = Orient.call(facets, mesh.pool, outward: true)
+          open = Orient.open_edges(turned)
+          @report.add(record.type, "the solid is open along #{open} chords; it is shown, but its volume is not right", "##{record.id}") unless open.zero?
+          turned
+        end
+
+        def void(ref, mesh, record)
+          facets = shell(ref, mesh)
+          @report.add('BREP_WITH_VOIDS', 'a void is open', "##{record.id}") unless Orient.open_edges(facets).zero?
+          Orient.call(facets, mesh.pool, outward: false)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,149 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Formats
+    module Step
+      # Surfaces of ISO 10303-42 as Geometry::Chart values, in mm and radians.
+      class Surfaces
+        MAX_DEPTH = 8
+        MAX_CONTROL = 40_000
+
+        def initialize(file, curves)
+          @file = file
+          @curves = curves
+          @kept = {}
+        end
+
+        # Geometry::Chart of a surface record.
+        def chart(ref, depth = 0)
+          raise Unusable, "#{@file[ref]}: surfaces refer to each other more than #{MAX_DEPTH} deep" if depth > MAX_DEPTH
+
+          @kept[ref.id] ||= read(@file[ref], depth)
+        end
+
+        private
+
+        def read(record, depth)
+          case record.type
+          when 'PLANE' then elementary(:plane, record)
+          when 'CYLINDRICAL_SURFACE' then elementary(:cylinder, record, radius: size(record, 2))
+          when 'CONICAL_SURFACE' then cone(record)
+          when 'SPHERICAL_SURFACE' then elementary(:sphere, record, radius: size(record, 2))
+          when 'TOROIDAL_SURFACE', 'DEGENERATE_TOROIDAL_SURFACE' then elementary(:torus, record, radius: size(record, 2), minor: size(record, 3))
+          when 'SURFACE_OF_LINEAR_EXTRUSION' then extrusion(record)
+          when 'SURFACE_OF_REVOLUTION' then revolution(record)
+          when 'OFFSET_SURFACE' then offset(record, depth)
+          when 'RECTANGULAR_TRIMMED_SURFACE', 'CURVE_BOUNDED_SURFACE' then chart(record[1], depth + 1)
+          else
+            raise Unusable, "#{record}: this kind of surface is not read" unless record.leaves.keys.any? { |n| n.match?(/B_SPLINE_SURFACE|BEZIER_SURFACE|UNIFORM_SURFACE/) }
+
+            spline(record)
+          end
+        end
+
+        def elementary(kind, record, **sizes) = Geometry::Chart::Elementary.new(kind, @curves.frame(record[1]), **sizes)
+
+        def size(record, index)
+          value = @curves.length(record[index], record)
+          raise Unusable, "#{record}: a radius of #{value}" unless value.positive?
+
+          value
+        end
+
+        def cone(record)
+          radius = @curves.length(record[2], record)
+          slope = Math.tan(@curves.number(record[3], record) * @curves.angle)
+          raise Unusable, "#{record}: a cone of this angle is not read" unless radius >= 0 && slope.abs.between?(1e-9, 1e6)
+
+          elementary(:cone, record, radius: radius, slope: slope)
+        end
+
+        def extrusion(record)
+          curve = @curves.curve(record[1])
+          axis = @curves.direction(@file[record[2]][1])
+          return swept_cylinder(curve, axis) if curve.is_a?(Geometry::Curve::Conic) && curve.circle? && Geometry::Vec.parallel?(curve.frame.z, axis)
+          return swept_plane(curve, axis) if curve.is_a?(Geometry::Curve::Line)
+
+          domain = curve.domain || [-1e3, 1e3]
+          Geometry::Chart::Free.new(:extrusion, [domain, [-1e4, 1e4]], breaks: [curve.breaks, []], periods: [curve.period, nil]) { |u, v| Geometry::Vec.along(curve.at(u), axis, v) }
+        end
+
+        # Seen against Su x Sv these are the named surfaces: the normal keeps its side.
+        def swept_cylinder(curve, axis)
+          along = Geometry::Vec.dot(curve.frame.z, axis).positive?
+          Geometry::Chart::Elementary.new(:cylinder, along ? curve.frame : Geometry::Frame.new(curve.frame.origin, axis, curve.frame.x), radius: curve.a).then { |c| along ? c : Geometry::Chart::Turned.new(c) }
+        end
+
+        def swept_plane(line, axis)
+          Geometry::Chart::Elementary.new(:plane, Geometry::Frame.new(line.origin, Geometry::Vec.cross(line.direction, axis), line.direction))
+        rescue Geometry::ZeroVector
+          raise Unusable, 'a line swept along itself is no surface'
+        end
+
+        def revolution(record)
+          curve = @curves.curve(record[1])
+          axis = @curves.frame(record[2])
+          domain = curve.domain || [-1e3, 1e3]
+          Geometry::Chart::Free.new(:revolution, [[0.0, 2 * Math::PI], domain], breaks: [[], curve.breaks], periods: [2 * Math::PI, curve.period]) do |u, v|
+            x, y, z = axis.local(curve.at(v))
+            axis.point((x * Math.cos(u)) - (y * Math.sin(u)), (x * Math.sin(u)) + (y * Math.cos(u)), z)
+          end
+        end
+
+        def offset(record, depth)
+          base = chart(record[1], depth + 1)
+          mm = @curves.length(record[2], record)
+          raise Unusable, "#{record}: an offset of a plane or free surface of endless size" if base.domain.any?(&:nil?) && !base.is_a?(Geometry::Chart::Elementary)
+          return offset_elementary(base, mm, record) if base.is_a?(Geometry::Chart::Elementary)
+
+          Geometry::Chart::Free.new(:offset, base.domain, breaks: base.breaks, periods: base.periods) do |u, v|
+            n = base.normal(u, v)
+            n ? Geometry::Vec.along(base.at(u, v), n, mm) : base.at(u, v)
+          end
+        end
+
+        def offset_elementary(base, mm, record)
+          case base.kind
+          when :plane then Geometry::Chart::Elementary.new(:plane, base.frame.moved(0, 0, mm))
+          when :cylinder, :sphere then grown(base, record, radius: base.radius + mm)
+          when :torus then grown(base, record, radius: base.radius, minor: base.minor + mm)
+          else grown(base, record, radius: base.radius + (mm * Math.sqrt(1 + (base.slope**2))), slope: base.slope)
+          end
+        end
+
+        def grown(base, record, **sizes)
+          raise Unusable, "#{record}: the offset is larger than the radius" if sizes.slice(:radius, :minor).values.any?(&:negative?)
+
+          Geometry::Chart::Elementary.new(base.kind, base.frame, **sizes)
+        end
+
+        def spline(record)
+          head = record.leaves.size == 1 ? record.args.drop(1) : record.args('B_SPLINE_SURFACE')
+          degrees = head[0, 2].map(&:to_i)
+          rows = Array(head[2])
+          raise Unusable, "#{record}: control points are missing" unless rows.size >= 2 && rows.all? { |r| r.is_a?(Array) && r.size == rows[0].size } && rows.size * rows[0].size <= MAX_CONTROL
+
+          points = rows.map { |r| r.map { |p| @curves.point(p) } }
+          weights = record.leaves['RATIONAL_B_SPLINE_SURFACE']&.first&.map { |r| r.map { |w| @curves.number(w, record) } }
+          knots = knots(record, degrees, [points.size, points[0].size])
+          domain = [0, 1].map { |k| [knots[k][degrees[k]], knots[k][[points.size, points[0].size][k]]] }
+          Geometry::Chart::Free.new(:bspline, domain, breaks: knots.map(&:uniq)) { |u, v| Geometry::Nurbs.surface_point(degrees, knots, points, weights, u, v) }.turned_if_needed
+        end
+
+        def knots(record, degrees, counts)
+          name, list = record.leaves.find { |n, _| n == 'B_SPLINE_SURFACE_WITH_KNOTS' }
+          found = if name
+                    list = list.last(5) if record.leaves.size == 1
+                    [0, 1].map { |k| Geometry::Nurbs.knots(list[k + 2].map { |x| @curves.number(x, record) }, list[k]) }
+                  else
+                    [0, 1].map { |k| @curves.knots_of(record, degrees[k], counts[k]) }
+                  end
+          fits = found.each_with_index.all? { |k, i| degrees[i].between?(1, 25) && k.size == counts[i] + degrees[i] + 1 && k.each_cons(2).all? { |a, b| a <= b } && k[degrees[i]] < k[counts[i]] }
+          raise Unusable, "#{record}: degrees, points and knots do not fit each other" unless fits
+
+          found
+        end
+      end
+    end
+  end
+end

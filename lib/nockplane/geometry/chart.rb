@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Geometry
+    # A surface by two parameters: at(u, v) gives the model point, uv(point, near) the parameters of a point of it (near: those
+    # of a point close by, or nil). periods: [u, v] periods or nil; domain: [[u0, u1], [v0, v1]], nil where endless;
+    # poles: [[v, v's side], ...] lines of constant v that are one point (side :low or :high).
+    # surface: the Surface that facets carry; sense: 1 when Surface#normal_at runs along Su x Sv, else -1.
+    class Chart
+      STEPS = 20
+      SAMPLES = 10
+
+      attr_reader :domain
+
+      def periods = @periods || [nil, nil]
+      def poles = @poles || []
+      def plane? = false
+      # Are its rulings lines of constant u (so that no points are needed between boundaries)?
+      def ruled? = false
+
+      # Unit normal Su x Sv; nil where there is none.
+      def normal(u, v)
+        su, sv = partials(u, v)
+        n = Vec.cross(su, sv)
+        l = Vec.length(n)
+        l < 1e-14 * (1 + Vec.dot(su, su)) ? nil : Vec.scale(n, 1 / l)
+      end
+
+      # [Su, Sv] by central differences.
+      def partials(u, v)
+        h, k = scales
+        [[at(u + h, v), at(u - h, v), h], [at(u, v + k), at(u, v - k), k]].map { |a, b, s| Vec.scale(Vec.sub(a, b), 0.5 / s) }
+      end
+
+      # The parameters of the nearest point (Gauss and Newton), from near or from the best of samples.
+      def uv(point, near = nil)
+        found, off = settle(near, point) if near
+        return found if found && off < 1e-5
+
+        samples(point).each do |start|
+          other, gap = settle(start, point)
+          found, off = other, gap if off.nil? || gap < off
+          break if off < 1e-7
+        end
+        found
+      end
+
+      private
+
+      def scales = @scales ||= @domain.map { |d| d ? (d[1] - d[0]) * 1e-5 : 1e-4 }
+
+      def settle(start, point)
+        u, v = start
+        STEPS.times do
+          r = Vec.sub(point, at(u, v))
+          su, sv = partials(u, v)
+          a, b, c = Vec.dot(su, su), Vec.dot(su, sv), Vec.dot(sv, sv)
+          d, e = Vec.dot(su, r), Vec.dot(sv, r)
+          det = (a * c) - (b * b)
+          break if det.abs < 1e-16 * ((a * c) + 1e-30)
+
+          du, dv = ((d * c) - (b * e)) / det, ((a * e) - (b * d)) / det
+          u, v = bounded(u + du, 0), bounded(v + dv, 1)
+          break if (du * du * a) + (dv * dv * c) < 1e-20
+        end
+        [[u, v], Vec.distance(at(u, v), point)]
+      end
+
+      def bounded(t, axis)
+        range = domain[axis]
+        periods[axis] || range.nil? ? t : t.clamp(*range)
+      end
+
+      # Starting places, best first.
+      def samples(point)
+        @samples ||= grid
+        @samples.min_by(4) { |_, p| Vec.sub(p, point).then { |d| Vec.dot(d, d) } }.map(&:first)
+      end
+
+      def grid
+        us, vs = domain.map { |d| d ? (0..SAMPLES).map { |i| d[0] + ((d[1] - d[0]) * (i + 0.013) / (SAMPLES + 0.026)) } : [0.0] }
+        us.product(vs).map { |u, v| [[u, v], at(u, v)] }
+      end
+    end
+  end
+end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Geometry
+    class Chart
+      # A surface that has no name but its points: a block from (u, v) to the model point. kind: :bspline, :extrusion,
+      # :revolution or :offset; breaks: [us, vs] where it may bend.
+      class Free < Chart
+        attr_reader :kind, :breaks
+
+        def initialize(kind, domain, breaks: [[], []], periods: nil, &at)
+          super()
+          @kind = kind
+          @at = at
+          @domain = domain
+          @breaks = breaks
+          @periods = periods || closed
+          @poles = [0, 1].map { |i| @domain[1][i] }.select { |v| point?(v) }
+        end
+
+        def at(u, v) = @at.call(wrapped(u, 0), wrapped(v, 1))
+
+        # Poles are lines of constant v; of a surface whose lines of constant u shrink to a point the sides are swapped.
+        def turned_if_needed
+          return self unless poles.empty? && @domain[0].any? { |u| point_line?(u) }
+
+          flipped = Free.new(@kind, @domain.reverse, breaks: @breaks.reverse, periods: periods.reverse) { |u, v| @at.call(v, u) }
+          flipped.turn_over
+          flipped
+        end
+
+        # Normals the other way (the parameters were swapped).
+        def turn_over = @over = true
+        def normal(u, v) = super.then { |n| n && @over ? Vec.neg(n) : n }
+
+        private
+
+        def wrapped(t, axis)
+          from, to = @domain[axis]
+          return t if t >= from && t <= to
+
+          @periods[axis] ? from + ((t - from) % @periods[axis]) : t.clamp(from, to)
+        end
+
+        # Periods of a surface that closes on itself.
+        def closed
+          (u0, u1), (v0, v1) = @domain
+          mids = ->(a, b) { [0.13, 0.5, 0.81].map { |k| a + ((b - a) * k) } }
+          @periods = [nil, nil]
+          [(u1 - u0 if mids[v0, v1].all? { |v| Vec.distance(at(u0, v), at(u1, v)) < 1e-6 } && mids[v0, v1].any? { |v| Vec.distance(at(u0, v), at((u0 + u1) / 2, v)) > 1e-6 }),
+           (v1 - v0 if mids[u0, u1].all? { |u| Vec.distance(at(u, v0), at(u, v1)) < 1e-6 } && mids[u0, u1].any? { |u| Vec.distance(at(u, v0), at(u, (v0 + v1) / 2)) > 1e-6 })]
+        end
+
+        def point?(v)
+          u0, u1 = @domain[0]
+          [0.2, 0.5, 0.9].all? { |k| Vec.distance(at(u0, v), at(u0 + ((u1 - u0) * k), v)) < 1e-7 }
+        end
+
+        def point_line?(u)
+          v0, v1 = @domain[1]
+          [0.2, 0.5, 0.9].all? { |k| Vec.distance(at(u, v0), at(u, v0 + ((v1 - v0) * k))) < 1e-7 }
+        end
+      end
+    end
+  end
+end

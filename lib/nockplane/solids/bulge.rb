@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Solids
+    # What lies between the facets and the surfaces they stand for: volume and area to be added, by the distance of the
+    # middles of triangles' edges (a quadrature exact for squares; the rest falls with the fourth power of the chord).
+    module Bulge
+      module_function
+
+      # [mm3, mm2] over all faces whose surface can tell distances.
+      def of(solid)
+        volume = area = 0.0
+        solid.facets.each do |facet|
+          surface = facet.face.surface
+          next if surface.plane? || surface.swept?
+
+          Mass.each_triangle(solid, facet) do |p, q, r|
+            cross = Geometry::Vec.cross(Geometry::Vec.sub(q, p), Geometry::Vec.sub(r, p))
+            third = Geometry::Vec.dot(cross, facet.normal) / 6
+            [[p, q], [q, r], [r, p]].each do |a, b|
+              added, larger = at(surface, facet, [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2])
+              volume += third * added
+              area += third * larger
+            end
+          end
+        end
+        [volume, area]
+      end
+
+      # mm of volume over a unit of area at a point of a facet, and how much larger the area is there.
+      def at(surface, facet, point)
+        d = surface.distance(point)
+        cos = Geometry::Vec.dot(surface.normal_at(point), facet.normal)
+        [cos.negative? ? d : -d, (cos.abs / (1 + (d * curvature(surface, point))) / (1 + (d * second(surface, point)))) - 1]
+      end
+
+      # Greater and smaller curvature of a surface near a point, 1/mm, positive away from the axis or tube centre.
+      def curvature(surface, point)
+        case surface.kind
+        when :torus then 1 / surface.minor
+        when :cone then 1 / (surface.radial_distance(point) * Math.sqrt(1 + (surface.slope**2)))
+        else 1 / surface.radius
+        end
+      end
+
+      def second(surface, point)
+        case surface.kind
+        when :sphere then 1 / surface.radius
+        when :torus
+          out = surface.radial_distance(point)
+          (out - surface.radius) / Math.hypot(out - surface.radius, Geometry::Vec.dot(Geometry::Vec.sub(point, surface.origin), surface.axis)) / out
+        else 0.0
+        end
+      end
+    end
+  end
+end

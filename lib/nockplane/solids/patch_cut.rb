@@ -1,0 +1,116 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Solids
+    # Loops of a face on a surface that closes on itself, made into one outline with holes: loops that go round are joined by
+    # a seam (or closed over a pole), holes are moved by whole periods into the outline, and a face without an outline is
+    # the whole surface.
+    class PatchCut
+      def initialize(chart, pool, grid)
+        @chart = chart
+        @pool = pool
+        @grid = grid
+      end
+
+      # [PatchMesh::Loop] of no winding.
+      def closed(loops)
+        round, plain = loops.partition { |l| l.winding.any?(&:nonzero?) }
+        outline = round.empty? ? whole(plain) : joined(round)
+        return plain if outline.nil?
+
+        holes = (plain - [outline]).map { |l| moved_into(l, outline) }
+        [outline, *holes]
+      end
+
+      private
+
+      # nil when one of the loops is an outline; else the border of all parameters.
+      def whole(plain)
+        outer = plain.max_by { |l| area(l).abs }
+        return nil if outer && (area(outer).positive? || @chart.periods.none?)
+        return nil if @chart.domain.any?(&:nil?) || (outer && area(outer).abs > 0.999 * @chart.domain.map { |a, b| b - a }.reduce(:*))
+
+        (u0, u1), (v0, v1) = @chart.domain
+        @grid.settle([u0, u1], [v0, v1])
+        side_u = [u0, *@grid.between(u0, u1, 0)]
+        side_v = [v0, *@grid.between(v0, v1, 1)]
+        at = Hash.new { |h, (u, v)| h[[u, v]] = @pool.add(@chart.at(u, v)) }
+        id = ->(u, v) { at[[@chart.periods[0] && u == u1 ? u0 : pole_u(u, v, u0), @chart.periods[1] && v == v1 ? v0 : v]] }
+        border = side_u.map { |u| [u, v0] } + side_v.map { |v| [u1, v] } + [u1, *side_u.drop(1).reverse].map { |u| [u, v1] } + [v1, *side_v.drop(1).reverse].map { |v| [u0, v] }
+        PatchMesh::Loop.new(border.map(&:first), border.map(&:last), border.map { |u, v| id[u, v] }, [0, 0])
+      end
+
+      def pole_u(u, v, first) = @chart.poles.any? { |p| (p - v).abs < 1e-9 } ? first : u
+      def area(loop) = Geometry::Polygon.area((0...loop.us.size).to_a, loop.us, loop.vs)
+
+      # One outline of the loops that go round: two joined by a seam, or one closed over a pole.
+      def joined(round)
+        axis = round[0].winding[0].zero? ? 1 : 0
+        raise PatchMesh::Unfit, 'its outlines go round the surface in a way that is not understood' if round.size > 2 || round.any? { |l| l.winding[axis].abs != 1 || l.winding[1 - axis].nonzero? }
+        return over_pole(round[0], axis) if round.size == 1
+
+        up, down = round.partition { |l| l.winding[axis].positive? }.map(&:first)
+        raise PatchMesh::Unfit, 'both its outlines go round the same way' unless up && down
+
+        seamed(up, down, axis)
+      end
+
+      def seamed(up, down, axis)
+        period = @chart.periods[axis]
+        a = points(up)
+        start = a[0][0][axis]
+        b = points(down)
+        k = b.each_index.min_by { |i| ((b[i][0][axis] - start + (period / 2)) % period - (period / 2)).abs }
+        b = b.drop(k) + b.first(k).map { |uv, id| [shifted(uv, axis, -period), id] }
+        b = b.map { |uv, id| [shifted(uv, axis, period * (((start - b[0][0][axis]) / period).round + 1)), id] }
+        @grid.settle((a + b).map { |uv, _| uv[0] }, (a + b).map { |uv, _| uv[1] })
+        seam = seam(a[0], [shifted(b[0][0], axis, -period), b[0][1]], axis)
+        there = seam.map { |uv, id| [shifted(uv, axis, period), id] }
+        loop_of(a + [[shifted(a[0][0], axis, period), a[0][1]]] + there + b + [[shifted(b[0][0], axis, -period), b[0][1]]] + seam.reverse)
+      end
+
+      # [[uv, id], ...] of new points on the way from p to q.
+      def seam(p, q, axis)
+        return [] if @chart.ruled?
+
+        across = 1 - axis
+        @grid.between(p[0][across], q[0][across], across).map do |t|
+          k = (t - p[0][across]) / (q[0][across] - p[0][across])
+          uv = [0, 1].map { |i| p[0][i] + ((q[0][i] - p[0][i]) * k) }
+          [uv, @pool.add(@chart.at(*uv))]
+        end
+      end
+
+      # The face goes from the loop to the pole at its left.
+      def over_pole(loop, axis)
+        mean = loop.vs.sum / loop.vs.size
+        left = @chart.poles.select { |p| loop.winding[0].positive? ? p > mean - 1e-9 : p < mean + 1e-9 }
+        pole = left.min_by { |p| (p - mean).abs }
+        raise PatchMesh::Unfit, 'one of its outlines is missing' if pole.nil? || axis == 1
+
+        period = @chart.periods[0] * loop.winding[0]
+        a = points(loop)
+        @grid.settle([*loop.us, loop.us[0] + period], [*loop.vs, pole])
+        tip = @pool.add(@chart.at(a[0][0][0], pole))
+        seam = seam(a[0], [[a[0][0][0], pole], tip], 0)
+        there = seam.map { |uv, id| [shifted(uv, 0, period), id] }
+        loop_of(a + [[shifted(a[0][0], 0, period), a[0][1]]] + there + [[[a[0][0][0] + period, pole], tip], [[a[0][0][0], pole], tip]] + seam.reverse)
+      end
+
+      def points(loop) = loop.us.zip(loop.vs).zip(loop.ids)
+      def loop_of(list) = PatchMesh::Loop.new(list.map { |uv, _| uv[0] }, list.map { |uv, _| uv[1] }, list.map(&:last), [0, 0])
+      def shifted(uv, axis, by) = uv.dup.tap { |p| p[axis] += by }
+
+      def moved_into(hole, outline)
+        ids = (0...outline.us.size).to_a
+        shifts = @chart.periods.map { |p| p ? [0, 1, -1, 2, -2].map { |k| k * p } : [0.0] }
+        shifts[0].product(shifts[1]).each do |du, dv|
+          next unless Geometry::Polygon.around?(ids, outline.us, outline.vs, hole.us[0] + du, hole.vs[0] + dv)
+
+          return PatchMesh::Loop.new(hole.us.map { |u| u + du }, hole.vs.map { |v| v + dv }, hole.ids, [0, 0])
+        end
+        raise PatchMesh::Unfit, 'one of its outlines lies outside the others'
+      end
+    end
+  end
+end

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Solids
+    # How finely a curved surface is meshed: steps in u and v so that the normal turns by no more than TURN from line to line
+    # and chords lie within reach; and the lines themselves.
+    class PatchGrid
+      TURN = Math::PI / 12
+      MOST = 96
+
+      attr_reader :step_u, :step_v
+
+      def initialize(chart, fine, refine)
+        @chart = chart
+        @fine = fine
+        @refine = refine
+      end
+
+      # Works the steps out for a face of these parameters.
+      def settle(us, vs)
+        low_u, high_u = us.minmax
+        low_v, high_v = vs.minmax
+        @step_u, @step_v = elementary || [span(high_u - low_u, 0, [low_u, high_u], [low_v, high_v]), span(high_v - low_v, 1, [low_u, high_u], [low_v, high_v])]
+        @step_u /= @refine
+        @step_v /= @refine
+      end
+
+      # [[v, [u, ...]], ...] of grid points strictly within the bounds.
+      def lines((low_u, high_u), (low_v, high_v))
+        columns = marks(low_u, high_u, @step_u)
+        marks(low_v, high_v, @step_v).map { |v| [v, columns] }
+      end
+
+      # Parameters between a and b a step apart, of v for axis 1.
+      def between(a, b, axis)
+        n = [((b - a).abs / [@step_u, @step_v][axis] - 1e-9).ceil, 1].max
+        (1...n).map { |i| a + ((b - a) * i / n) }
+      end
+
+      private
+
+      def marks(low, high, step) = ((low / step).floor..(high / step).ceil).map { |k| k * step }.select { |x| x > low && x < high }
+
+      def elementary
+        turn = 2 * Math::PI
+        case @chart.kind
+        when :cylinder, :cone, :sphere then [turn / Geometry::Chords.per_circle(@chart.radius)] * 2
+        when :torus then [turn / Geometry::Chords.per_circle(@chart.radius + @chart.minor), turn / Geometry::Chords.per_circle(@chart.minor)]
+        end
+      end
+
+      # Step along one axis: the normal's turns along three lines of it, and its spans.
+      def span(length, axis, us, vs)
+        return 1.0 if length < 1e-12
+
+        turns = [0.2, 0.5, 0.8].map do |k|
+          across = (axis.zero? ? vs : us).then { |a, b| a + ((b - a) * k) }
+          along = (0..12).map { |i| (axis.zero? ? us : vs).then { |a, b| a + ((b - a) * i / 12) } }
+          normals = along.filter_map { |t| axis.zero? ? @chart.normal(t, across) : @chart.normal(across, t) }
+          [normals.each_cons(2).sum { |m, n| Math.acos(Geometry::Vec.dot(m, n).clamp(-1.0, 1.0)) }, reach(along, across, axis)]
+        end
+        n = turns.map { |turn, mm| [turn / TURN, Math.sqrt(turn * mm / (8 * @fine))].max }.max
+        length / n.ceil.clamp(1, MOST)
+      end
+
+      def reach(along, across, axis)
+        along.map { |t| axis.zero? ? @chart.at(t, across) : @chart.at(across, t) }.each_cons(2).sum { |p, q| Geometry::Vec.distance(p, q) }
+      end
+    end
+  end
+end

@@ -1,0 +1,176 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Solids
+    # Facets of one bounded face of a curved surface: its loops are laid out in the surface's parameters, cut where the
+    # surface closes on itself, triangulated, and (where the surface is curved both ways) filled with points of a grid.
+    # Boundary points stay as they are, so that neighbours share them.
+    class PatchMesh
+      # A face that can't be laid out; the message says why.
+      class Unfit < Nockplane::Error; end
+
+      # Parameters of a loop's points; winding: periods it goes round in u and v.
+      Loop = Struct.new(:us, :vs, :ids, :winding)
+      MOST_POINTS = 40_000
+
+      # pool: point(id) and add(point) -> id; loops: [[ids]], the face at their left looking against Su x Sv; fine: mm a
+      # chord may lie off; refine as in Discretise.
+      def initialize(chart, pool, loops, fine:, refine: 1)
+        @chart = chart
+        @pool = pool
+        @given = loops
+        @fine = fine
+        @refine = refine
+      end
+
+      # [[ids], ...] of three or four corners, counter-clockwise seen against Su x Sv; with #normals of what they touch.
+      def facets
+        @grid = PatchGrid.new(@chart, @fine, @refine)
+        @cut = PatchCut.new(@chart, @pool, @grid)
+        loops = @cut.closed(@given.map { |ids| lay(ids) })
+        us, vs = scaled(loops)
+        triangles = triangulated(us, vs, loops)
+        ids = @ids
+        kept = triangles.map { |t| t.map { |i| ids[i] } }.reject { |t| t.uniq.size < 3 }
+        raise Unfit, 'its outline encloses nothing' if kept.empty?
+
+        @chart.ruled? ? Quads.joined(kept, @pool) : kept
+      end
+
+      # [[point, normal], ...] at all its points, for a NormalField.
+      def normals
+        @ids.each_with_index.filter_map { |id, i| (n = @chart.normal(@us[i], @vs[i])) && [@pool.point(id), n] }.uniq(&:first)
+      end
+
+      private
+
+      # The loop in parameters, unwrapped from point to point; poles doubled.
+      def lay(ids)
+        near = nil
+        all = ids.map { |id| near = unwrapped(@chart.uv(@pool.point(id), near), near) }
+        raise Unfit, 'a point of its outline is not on the surface' if all.any? { |p| p.any? { |c| !c.finite? } }
+
+        all = repoled(all) if @chart.poles.any?
+        ids, all = doubled(ids, all)
+        Loop.new(all.map(&:first), all.map(&:last), ids, winding(all))
+      end
+
+      def unwrapped(uv, near)
+        return uv unless near
+
+        [0, 1].map { |k| (p = @chart.periods[k]) ? uv[k] + (p * ((near[k] - uv[k]) / p).round) : uv[k] }
+      end
+
+      def winding(all)
+        back = unwrapped(all[0], all[-1])
+        [0, 1].map { |k| (p = @chart.periods[k]) ? ((back[k] - all[0][k]) / p).round : 0 }
+      end
+
+      def pole?(v) = @chart.poles.any? { |q| (v - q).abs < 1e-6 * (1 + q.abs) }
+
+      # Points at a pole take the u of the point before them; the rest is unwrapped again from there on: downward at the
+      # upper side of the parameters, upward at the lower, since the face lies at the left.
+      def repoled(all)
+        start = all.index { |_, v| !pole?(v) } or return all
+        order = all.rotate(start)
+        turn = @chart.periods[0]
+        out = [order[0]]
+        order.drop(1).each do |u, v|
+          before = out[-1]
+          if pole?(v) then out << [before[0], v]
+          elsif pole?(before[1]) && turn
+            u += turn * ((before[0] - u) / turn).round
+            u = upper?(before[1]) ? below(u, before[0], turn) : above(u, before[0], turn)
+            out << [u, v]
+          else
+            out << unwrapped([u, v], before)
+          end
+        end
+        out.rotate(-start)
+      end
+
+      def upper?(pole) = @given.flatten.map { |id| @chart.uv(@pool.point(id))[1] }.minmax.then { |low, high| (pole - high).abs < (pole - low).abs }
+      def below(u, than, turn) = u > than - 1e-9 ? u - turn : u
+      def above(u, than, turn) = u < than + 1e-9 ? u + turn : u
+
+      def doubled(ids, all)
+        more = []
+        all.each_with_index do |(u, v), i|
+          more << [ids[i], [u, v]]
+          nxt = all[(i + 1) % all.size]
+          following = i == all.size - 1 ? nxt.dup.tap { |n| n[0] += closing(all) } : nxt
+          more << [ids[i], [following[0], v]] if pole?(v) && !pole?(nxt[1]) && (following[0] - u).abs > 1e-9
+        end
+        more.transpose
+      end
+
+      # How far u moves on from the last point to the first one.
+      def closing(all) = (turn = @chart.periods[0]) ? winding(all)[0] * turn : 0.0
+
+      # All loops in coordinates counted in steps of the grid; along rulings so flat that points join to the nearest in u.
+      def scaled(loops)
+        @us = loops.flat_map(&:us)
+        @vs = loops.flat_map(&:vs)
+        @ids = loops.flat_map(&:ids)
+        low, high = @vs.minmax
+        @grid.settle(@us, @vs)
+        @ku = 1 / @grid.step_u
+        @kv = @chart.ruled? ? 0.6 / [high - low, 1e-9].max : 1 / @grid.step_v
+        [@us.map { |u| (u * @ku).round(9) }, @vs.map { |v| (v * @kv).round(9) }]
+      end
+
+      def triangulated(us, vs, loops)
+        base = 0
+        rings = loops.map { |l| (base...(base += l.ids.size)).to_a }
+        rings = oriented(us, vs, rings)
+        found = Triangulator.new(us, vs, rings).triangles
+        inner = @chart.ruled? ? [] : inside(us, vs, rings)
+        Geometry::Delaunay.new(us, vs, found).call(inner)
+      end
+
+      # The largest loop first and counter-clockwise, the others clockwise.
+      def oriented(us, vs, rings)
+        areas = rings.map { |r| Geometry::Polygon.area(r, us, vs) }
+        outer = areas.each_index.max_by { |i| areas[i].abs }
+        raise Unfit, 'its outline encloses nothing' if areas[outer].abs < 1e-9
+
+        first = areas[outer].negative? ? rings[outer].reverse : rings[outer]
+        [first] + rings.each_index.reject { |i| i == outer }.map { |i| areas[i].positive? ? rings[i].reverse : rings[i] }
+      end
+
+      # Ids of new points of the grid inside the rings and not near to them.
+      def inside(us, vs, rings)
+        edges = rings.flat_map { |r| r.each_with_index.map { |i, k| [us[i], vs[i], us[r[k - 1]], vs[r[k - 1]]] } }
+        rows = edges.group_by { |_, v, _, w| ((v + w) / 2).floor }
+        @grid.lines(@us.minmax, @vs.minmax).flat_map do |v, line|
+          y = v * @kv
+          across = edges.select { |_, a, _, b| (a > y) != (b > y) }
+          close = ((y - 2).floor..(y + 2).floor).flat_map { |k| rows[k] || [] }
+          line.filter_map do |u|
+            x = u * @ku
+            next unless across.count { |a, b, c, d| a + ((y - b) * (c - a) / (d - b)) > x }.odd?
+            next if close.any? { |a, b, c, d| near?(x, y, a, b, c, d) }
+
+            raise Unfit, 'it needs too many points' if @ids.size > MOST_POINTS
+
+            us << x.round(9)
+            vs << y.round(9)
+            @us << u
+            @vs << v
+            @ids << @pool.add(@chart.at(u, v))
+            us.size - 1
+          end
+        end
+      end
+
+      NEAR = 0.4
+
+      def near?(x, y, a, b, c, d)
+        dx, dy = c - a, d - b
+        l = (dx * dx) + (dy * dy)
+        t = l.zero? ? 0.0 : ((((x - a) * dx) + ((y - b) * dy)) / l).clamp(0.0, 1.0)
+        ((x - a - (t * dx))**2) + ((y - b - (t * dy))**2) < NEAR * NEAR
+      end
+    end
+  end
+end
