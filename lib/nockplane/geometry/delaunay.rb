@@ -78,13 +78,28 @@ module Nockplane
       def insert(id)
         a, b, c = home(id)
         return unless a
-        return if [[a, b], [b, c], [c, a]].any? { |x, y| turn(x, y, id) < 1e-9 } # too near an edge
+        return if [a, b, c].any? { |x| (@us[x] - @us[id]).abs + (@vs[x] - @vs[id]).abs < 1e-6 }
+
+        edge = [[a, b, c], [b, c, a], [c, a, b]].find { |x, y, _| turn(x, y, id) < 1e-9 }
+        return split(*edge, id) if edge
 
         drop(a, b, c)
         add(a, b, id)
         add(b, c, id)
         add(c, a, id)
         settle([key(a, b), key(b, c), key(c, a)])
+      end
+
+      # The point lies on the edge a b: both triangles at it are cut in two.
+      def split(a, b, c, id)
+        d = @apex[key(b, a)] or return # on the outline
+        drop(a, b, c)
+        drop(b, a, d)
+        add(a, id, c)
+        add(id, b, c)
+        add(b, id, d)
+        add(id, a, d)
+        settle([key(c, a), key(b, c), key(d, b), key(a, d)])
       end
 
       # The triangle a point lies in: walked to from the last one, else looked for among all.

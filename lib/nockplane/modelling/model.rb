@@ -6,14 +6,18 @@ module Nockplane
     # components: [Assembly::Instance] of an assembly, empty for a part.
     # values: { parameter => Float }; dimensions: [ModelDimension]; threads: { face name => Threads::Thread };
     # features: [[id, type, active, expression that switches it or nil]]; warnings: sentences.
-    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, keyword_init: true) do
-      def initialize(components: [], **)
+    # Of an imported model: colours { face name => [r, g, b] }, annotations (geometric tolerances as read), report: what of the
+    # file was not understood ([{ entity:, count:, meaning:, example: }]); nil of a built one.
+    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, :colours, :annotations, :report, keyword_init: true) do
+      def initialize(components: [], colours: {}, annotations: [], **)
         super
         Ractor.make_shareable(self)
       end
 
       def assembly? = !components.empty?
-      def dimension(id) = dimensions.find { |d| d.id == id }
+      def imported? = !report.nil?
+      # A model dimension by id; also one measured on the faces.
+      def dimension(id) = dimensions.find { |d| d.id == id } || (Measured.id?(id) ? Measured.find(solid, id) : nil)
     end
   end
 end

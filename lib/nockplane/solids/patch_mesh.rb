@@ -12,6 +12,8 @@ module Nockplane
       # Parameters of a loop's points; winding: periods it goes round in u and v.
       Loop = Struct.new(:us, :vs, :ids, :winding)
       MOST_POINTS = 40_000
+      # Height of a whole ruled face in steps round it: so small that points of one ruling are joined before any others.
+      FLATNESS = 0.02
 
       # pool: point(id) and add(point) -> id; loops: [[ids]], the face at their left looking against Su x Sv; fine: mm a
       # chord may lie off; refine as in Discretise.
@@ -115,7 +117,7 @@ module Nockplane
         low, high = @vs.minmax
         @grid.settle(@us, @vs)
         @ku = 1 / @grid.step_u
-        @kv = @chart.ruled? ? 0.6 / [high - low, 1e-9].max : 1 / @grid.step_v
+        @kv = @chart.ruled? ? FLATNESS / [high - low, 1e-9].max : 1 / @grid.step_v
         [@us.map { |u| (u * @ku).round(9) }, @vs.map { |v| (v * @kv).round(9) }]
       end
 
@@ -123,7 +125,7 @@ module Nockplane
         base = 0
         rings = loops.map { |l| (base...(base += l.ids.size)).to_a }
         rings = oriented(us, vs, rings)
-        found = Triangulator.new(us, vs, rings).triangles
+        found = Triangulator.new(us, vs, rings, flat: true).triangles
         inner = @chart.ruled? ? [] : inside(us, vs, rings)
         Geometry::Delaunay.new(us, vs, found).call(inner)
       end

@@ -28,10 +28,12 @@ module Nockplane
       # Twice the signed area of the triangle a, b, c.
       def self.turn(us, vs, a, b, c) = ((us[b] - us[a]) * (vs[c] - vs[a])) - ((vs[b] - vs[a]) * (us[c] - us[a]))
 
-      def initialize(us, vs, loops)
+      # flat: keep triangles of no area too, so that every point of the loops stays a corner.
+      def initialize(us, vs, loops, flat: false)
         @us = us
         @vs = vs
         @loops = loops
+        @least = flat ? -Float::INFINITY : 1e-14
       end
 
       def triangles
@@ -188,7 +190,7 @@ module Nockplane
         while left > 3
           area = corner(n)
           if (area > 0 && ear?(n, grid)) || stuck > left
-            found << [@id[@prev[n]], @id[n], @id[@next[n]]] if area > 1e-14
+            found << [@id[@prev[n]], @id[n], @id[@next[n]]] if area > @least
             grid.remove(n)
             a = @prev[n]
             b = @next[n]
@@ -202,7 +204,7 @@ module Nockplane
             n = @next[n]
           end
         end
-        found << [@id[@prev[n]], @id[n], @id[@next[n]]] if corner(n) > 1e-14
+        found << [@id[@prev[n]], @id[n], @id[@next[n]]] if corner(n) > @least
         found
       end
 

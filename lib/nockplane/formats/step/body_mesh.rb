@@ -36,6 +36,7 @@ module Nockplane
           @pool = Pool.new
           @vertices = {}
           @edges = {}
+          @strips = Strips.new(refine)
           @made = 0
         end
 
@@ -51,9 +52,21 @@ module Nockplane
           []
         end
 
+        # Tells which faces are to come, so that edges know the surfaces on both sides of them.
+        def announce(records)
+          records.each do |record|
+            sheet = record.is?('ORIENTED_FACE') ? @file[record[3]] : record
+            bounds, surface, = face_parts(sheet)
+            chart = @surfaces.chart(surface)
+            @strips.announce(chart, bounds.flat_map { |b| @file[@file[b][1]].then { |l| l.is?('EDGE_LOOP') ? l[1].map { |o| @file[@file[o][3]] } : [] } })
+          rescue Unusable, NoMethodError, TypeError, Geometry::ZeroVector
+            next # told when the face is meshed
+          end
+        end
+
         # Point id of a VERTEX_POINT.
         def vertex(ref)
-          @vertices[ref.id] ||= @pool.add(@curves.point(@file[ref][1]))
+          @vertices[ref.id] ||= @pool.add(@strips.vertex(ref.id, @curves.point(@file[ref][1])))
         end
 
         # Point ids along an EDGE_CURVE from its start to its end.
@@ -118,29 +131,30 @@ module Nockplane
           _, from, to, geometry, sense = record.args('EDGE_CURVE')
           a, b = vertex(from), vertex(to)
           curve = @curves.curve(geometry)
-          t0, t1 = range(curve, a, b, sense != :F)
-          check(record, curve, [[t0, a], [t1, b]])
-          places = curve.refined(curve.places(t0, t1, @fine), @refine)
+          p, q = [from, to].map { |v| @curves.point(@file[v][1]) }
+          t0, t1 = range(curve, p, q, a == b, sense != :F)
+          check(record, curve, [[t0, p], [t1, q]])
+          places = @strips.crossings(record.id, curve, curve.refined(curve.places(t0, t1, @fine), @refine))
           places = curve.refined(places, 3) if a == b && places.size < 4 # a closed edge needs to enclose something
-          [a, *places[1...-1].map { |t| @pool.add(curve.at(t)) }, b]
+          [a, *places[1...-1].map { |t| @pool.add(@strips.edge(record.id, curve.at(t))) }, b]
         end
 
         # mm that an edge may stay away from its vertices.
         LOOSE = 0.1
 
         def check(record, curve, ends)
-          off = ends.map { |t, id| Geometry::Vec.distance(curve.at(t), @pool.point(id)) }.max
+          off = ends.map { |t, point| Geometry::Vec.distance(curve.at(t), point) }.max
           raise Unusable, "#{record}: its curve stays #{format('%.3g', off)} mm away from its vertices" unless off < LOOSE
 
           @report.add('EDGE_CURVE', 'an edge does not quite reach its vertices; it is drawn to them', "##{record.id}, #{format('%.2g', off)} mm") if off > 1e-3
         end
 
-        def range(curve, a, b, along)
-          t0 = curve.parameter(@pool.point(a))
-          t1 = curve.parameter(@pool.point(b))
+        def range(curve, start, finish, closed, along)
+          t0 = curve.parameter(start)
+          t1 = curve.parameter(finish)
           if (p = curve.period)
             turn = along ? (t1 - t0) % p : (t0 - t1) % p
-            turn = p if a == b || turn < 1e-9 * p || (p - turn < 1e-9 * p && Geometry::Vec.distance(@pool.point(a), @pool.point(b)) < 1e-7)
+            turn = p if closed || turn < 1e-9 * p || (p - turn < 1e-9 * p && Geometry::Vec.distance(start, finish) < 1e-7)
             t1 = t0 + (along ? turn : -turn)
           end
           raise Unusable, 'an edge of no length' if t0 == t1

@@ -16,9 +16,17 @@ module Nockplane
         MAX_DEPTH = 40
         MAX_RECORD_BYTES = 8 * 1024 * 1024
 
-        Ref = Struct.new(:id)
-        Typed = Struct.new(:type, :value)
-        Binary = Struct.new(:hex)
+        # (No Struct: Array() must leave it whole.)
+        Ref = Class.new do
+          attr_reader :id
+
+          def initialize(id) = @id = id
+          def ==(other) = other.is_a?(self.class) && id == other.id
+          alias_method :eql?, :==
+          def hash = id.hash
+        end
+        Typed = Struct.new(:type, :value) { undef to_a }
+        Binary = Struct.new(:hex) { undef to_a }
 
         # A record: leaves is { TYPE => parameters }, one for a simple instance, several for a complex one.
         class Record
@@ -234,7 +242,7 @@ module Nockplane
           def numeric(text)
             return text.to_i if text.match?(/\A[+-]?\d{1,15}\z/n)
 
-            f = text.to_f
+            f = text.sub(/\.(?=[Ee])/n, '.0').to_f # Ruby reads 5.E-02 as 5
             raise Unusable, "the number #{text[0, 30]} is out of bounds" unless f.finite? && f.abs < GREATEST
 
             f

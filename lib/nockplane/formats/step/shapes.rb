@@ -69,7 +69,9 @@ module Nockplane
           record = @file[record[2]] if record.is?('ORIENTED_CLOSED_SHELL', 'ORIENTED_OPEN_SHELL')
           raise Unusable, "#{record}: a shell was expected" unless record.is?('CLOSED_SHELL', 'OPEN_SHELL', 'CONNECTED_FACE_SET')
 
-          Array(record[1]).grep(Part21::Ref).flat_map { |f| mesh.face(@file[f]) }
+          faces = Array(record[1]).grep(Part21::Ref)
+          mesh.announce(faces.filter_map { |f| @file[f] if @file.include?(f.id) })
+          faces.flat_map { |f| mesh.face(@file[f]) }
         end
 
         def surfaces(record, mesh)

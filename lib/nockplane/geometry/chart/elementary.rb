@@ -23,6 +23,7 @@ module Nockplane
         end
 
         def plane? = @kind == :plane
+        def ruling_frame = @frame
         def ruled? = %i[cylinder cone].include?(@kind)
 
         def surface

@@ -17,6 +17,7 @@ module Nockplane
         def radius = @chart.radius
         def minor = @chart.minor
         def ruled? = @chart.ruled?
+        def ruling_frame = @chart.frame
         def surface = @chart.surface
         def at(u, v) = @chart.at(-u, v)
         def normal(u, v) = @chart.normal(-u, v).then { |n| n && Vec.neg(n) }

@@ -42,7 +42,7 @@ module Nockplane
           return super unless circle?
 
           step = 2 * Math::PI / Chords.per_circle(@a)
-          first = angle_of_grid
+          first = Rulings.first(@frame)
           low, high = [t0, t1].minmax
           inner = (((low - first) / step).ceil..((high - first) / step).floor).map { |k| first + (k * step) }
           inner = inner.select { |t| t > low + (0.1 * step) && t < high - (0.1 * step) }
@@ -64,14 +64,6 @@ module Nockplane
             t -= (f / g).clamp(-0.3, 0.3)
           end
           t % @period
-        end
-
-        # Where a direction fixed by the axis alone stands in this circle's own angles.
-        def angle_of_grid
-          z = @frame.z
-          axis = z.max_by(&:abs).negative? ? Vec.neg(z) : z
-          x = Vec.any_normal(axis)
-          Math.atan2(Vec.dot(x, @frame.y), Vec.dot(x, @frame.x))
         end
       end
     end

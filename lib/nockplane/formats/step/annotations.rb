@@ -1,0 +1,216 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Formats
+    module Step
+      # The semantic annotations of AP242 (standards.md 11.2): sizes and locations with their tolerances, datums and geometric
+      # tolerances, tied to faces by geometric_item_specific_usage.
+      class Annotations
+        # A geometric tolerance: kind in the words of its entity (:position, ...), value mm, zone ('⌀', 'S⌀' or ''), modifiers
+        # [Symbol], datums [[letter, [modifier, ...]], ...] in order, faces (names).
+        Tolerance = Struct.new(:id, :kind, :value, :zone, :modifiers, :datums, :faces, keyword_init: true)
+        # A datum feature: letter and faces.
+        Datum = Struct.new(:letter, :faces)
+
+        KINDS = %w[ANGULARITY CIRCULAR_RUNOUT COAXIALITY CONCENTRICITY CYLINDRICITY FLATNESS LINE_PROFILE PARALLELISM PERPENDICULARITY POSITION ROUNDNESS STRAIGHTNESS SURFACE_PROFILE SYMMETRY TOTAL_RUNOUT].freeze
+        ASPECTS = 12
+
+        def initialize(file, names, report, solid)
+          @file = file
+          @names = names
+          @report = report
+          @known = solid.faces.to_h { |f| [f.name, f] }
+          @solid = solid
+          gather
+        end
+
+        # [ModelDimension] of sizes and locations whose faces are known.
+        def dimensions
+          @dimensions ||= (sizes + locations + frames + datum_dimensions).compact.uniq(&:id)
+        end
+
+        # [Tolerance]
+        def tolerances
+          @tolerances ||= each(*KINDS.map { |k| "#{k}_TOLERANCE" }, 'GEOMETRIC_TOLERANCE').filter_map { |r| tolerance(r) }.uniq(&:id)
+        end
+
+        # [Datum]
+        def datums
+          @datums ||= each('DATUM').filter_map do |r|
+            faces = @aspects.select { |id, partners| partners.include?(r.id) && @file[id].is?('DATUM_FEATURE') }.keys.flat_map { |id| faces(id) }
+            faces = faces(r.id) if faces.empty?
+            Datum.new(r.args('DATUM')[-1].to_s, faces.uniq) unless faces.empty?
+          end.uniq(&:letter).sort_by(&:letter)
+        end
+
+        private
+
+        def each(*types)
+          (types.flat_map { |t| @file.ids(t) } + @file.ids('')).filter_map do |id|
+            record = @file[id]
+            record if record.is?(*types)
+          rescue Unusable
+            nil
+          end
+        end
+
+        # Faces by shape aspect, aspects by what they are related to, values by dimension.
+        def gather
+          @faces = Hash.new { |h, k| h[k] = [] }
+          each('GEOMETRIC_ITEM_SPECIFIC_USAGE', 'ITEM_IDENTIFIED_REPRESENTATION_USAGE').each do |r|
+            aspect, item = r.args[2], r.args[4]
+            Array(item).each { |i| aspect.is_a?(Part21::Ref) && i.is_a?(Part21::Ref) && @faces[aspect.id] << (@names[i.id] || "##{i.id}") }
+          end
+          @aspects = Hash.new { |h, k| h[k] = [] }
+          each('SHAPE_ASPECT_RELATIONSHIP').each { |r| r[2].is_a?(Part21::Ref) && r[3].is_a?(Part21::Ref) && @aspects[r[2].id] << r[3].id }
+          @values = each('DIMENSIONAL_CHARACTERISTIC_REPRESENTATION').each_with_object({}) { |r, all| all[r[0]&.id] = r[1] }
+          @limits = each('PLUS_MINUS_TOLERANCE').each_with_object({}) { |r, all| all[r[1]&.id] = r[0] }
+        end
+
+        # Names of the faces of an aspect and of those it is composed of, as far as the model has them.
+        def faces(id, depth = 0)
+          return [] if depth > ASPECTS
+
+          own = @faces[id].map { |n| full(n) }.compact
+          own.empty? ? @aspects[id].flat_map { |a| faces(a, depth + 1) }.uniq : own.uniq
+        end
+
+        # In an assembly faces stand behind the path of their occurrence: the first one is taken.
+        def full(name) = @known.key?(name) ? name : @known.each_key.find { |n| n.end_with?(":#{name}") }
+
+        def sizes
+          each('DIMENSIONAL_SIZE', 'ANGULAR_SIZE').map do |r|
+            made(r) do
+              aspect, name = r.args
+              faces = faces(aspect.id)
+              value = nominal(r) or next
+              Modelling::Measured.size(@solid, faces.map { |n| @known[n] }, value, kind: name.to_s)
+            end
+          end
+        end
+
+        def locations
+          each('DIMENSIONAL_LOCATION', 'DIRECTED_DIMENSIONAL_LOCATION', 'ANGULAR_LOCATION').map do |r|
+            made(r) do
+              from, to = r.args[2, 2].map { |a| faces(a.id) }
+              value = nominal(r) or next
+              Modelling::Measured.distance(@solid, @known[from.first], @known[to.first], value) if from.any? && to.any?
+            end
+          end
+        end
+
+        # A dimension named after its record's place among its kind, with its tolerance; told when it has no faces or value.
+        def made(record)
+          found = yield
+          if found.nil?
+            @report.add(record.type, 'a dimension has no value, or no face that it could be shown at', "##{record.id}")
+            return nil
+          end
+          found.dup.tap do |d|
+            d.id = "given.#{d.kind}.#{d.faces.first(2).join('.')}"
+            d.tolerance = tolerance_text(record)
+          end
+        rescue Unusable, NoMethodError, TypeError => e
+          @report.add(record.type, "a dimension can't be read: #{e.message[0, 80]}", "##{record.id}")
+          nil
+        end
+
+        # mm (or degrees) of the nominal value; of limits alone their middle.
+        def nominal(record)
+          named = values(record)
+          return named['nominal value'] if named['nominal value']
+          return (named['upper limit'] + named['lower limit']) / 2 if named['upper limit'] && named['lower limit']
+
+          named.values.first
+        end
+
+        # { item name => mm or degrees }
+        def values(record)
+          shape = @file.at(@values[record.id]) or return {}
+          Array(shape[1]).grep(Part21::Ref).map { |i| @file[i] }.select { |i| i.is?('MEASURE_WITH_UNIT', 'MEASURE_REPRESENTATION_ITEM') }.to_h do |item|
+            name = (item.leaves['REPRESENTATION_ITEM'] || item.args)[0].to_s
+            value = Units.measure(@file, item.is?('MEASURE_WITH_UNIT') ? item : Part21::Record.new(item.id, 'M' => item.args.last(2)))
+            angle = item.leaves.key?('PLANE_ANGLE_MEASURE_WITH_UNIT') || item.to_s.include?('PLANE_ANGLE')
+            [name, angle ? value * 180 / Math::PI : value]
+          end
+        end
+
+        # Text as Tolerancing::Tolerance reads it, nil for none.
+        def tolerance_text(record)
+          range = @file.at(@limits[record.id])
+          return fit(range) if range&.is?('LIMITS_AND_FITS')
+
+          lower, upper = range ? range.args.map { |r| Units.measure(@file, @file[r]) } : from_limits(values(record))
+          return nil unless lower && upper && (upper - lower).abs > 1e-12
+
+          Tolerancing::Tolerance.new(upper: plain(upper), lower: plain(lower)).to_s
+        end
+
+        def plain(mm) = mm.round(6).then { |v| v.zero? ? 0.0 : v }
+
+        def fit(range)
+          code = "#{range[0]}#{range[2]}"
+          Tolerancing::Iso286.code?(code) ? code : nil
+        end
+
+        def from_limits(named)
+          nominal, upper, lower = named.values_at('nominal value', 'upper limit', 'lower limit')
+          nominal && upper && lower ? [lower - nominal, upper - nominal] : nil
+        end
+
+        def tolerance(record)
+          kind = KINDS.find { |k| record.is?("#{k}_TOLERANCE") } or return nil
+          base = record.leaves['GEOMETRIC_TOLERANCE'] || record.args
+          value = Units.measure(@file, @file[base[2]])
+          faces = faces(base[3].id)
+          if faces.empty?
+            @report.add(record.type, 'a geometric tolerance has no face that it could be shown at', "##{record.id}")
+            return nil
+          end
+          systems = record.leaves['GEOMETRIC_TOLERANCE_WITH_DATUM_REFERENCE']&.first || (record.leaves.size == 1 ? record.args[4] : nil)
+          Tolerance.new(id: "given.#{kind.downcase}.#{faces.first}", kind: kind.downcase.to_sym, value: value, zone: zone(record.id), faces: faces,
+                        modifiers: modifiers(record.leaves['GEOMETRIC_TOLERANCE_WITH_MODIFIERS']&.first), datums: references(systems))
+        rescue Unusable, NoMethodError, TypeError => e
+          @report.add(record.type, "a geometric tolerance can't be read: #{e.message[0, 80]}", "##{record.id}")
+          nil
+        end
+
+        def modifiers(list) = Array(list).filter_map { |m| m.is_a?(Symbol) ? m.to_s.downcase.to_sym : nil }
+
+        # '⌀' for a cylindrical or circular zone.
+        def zone(id)
+          @zones ||= each('TOLERANCE_ZONE').each_with_object({}) do |r, all|
+            Array(r[4]).grep(Part21::Ref).each { |t| all[t.id] = @file.at(r[5])&.args&.first.to_s }
+          end
+          name = @zones[id].to_s
+          name.include?('spherical') ? 'S⌀' : (name.match?(/cylindrical|circular/) ? '⌀' : '')
+        end
+
+        # [[letter, modifiers], ...] of the datum systems.
+        def references(systems)
+          Array(systems).grep(Part21::Ref).flat_map do |ref|
+            record = @file[ref]
+            next [[letter(record), []]] unless record.is?('DATUM_SYSTEM')
+
+            Array(record[4]).grep(Part21::Ref).map do |c|
+              args = @file[c].args
+              [letter(@file[args[4]]), Array(args[5]).filter_map { |m| (m.is_a?(Part21::Typed) ? m.value : m).then { |v| v.is_a?(Symbol) ? v.to_s.downcase.to_sym : nil } }]
+            end
+          end
+        end
+
+        def letter(record)
+          return record.args('DATUM')[-1].to_s if record.is?('DATUM')
+          return record.args.last(2).then { |a| Array(a).flatten.grep(Part21::Ref).map { |r| letter(@file[r]) }.join('-') } if record.is?('DATUM_REFERENCE_ELEMENT', 'COMMON_DATUM_LIST')
+
+          inner = record.args.grep(Part21::Ref).map { |r| @file[r] }.find { |r| r.is?('DATUM') }
+          inner ? letter(inner) : '?'
+        end
+
+        # Geometric tolerances as frames that a drawing can adopt.
+        def frames = tolerances.map { |t| Modelling::Measured.frame(@solid, t.faces.map { |n| @known[n] }, id: t.id, kind: :tolerance_frame, value: t.value, words: FrameWords.of(t)) }
+        def datum_dimensions = datums.map { |d| Modelling::Measured.frame(@solid, d.faces.map { |n| @known[n] }, id: "given.datum.#{d.letter}", kind: :datum, value: 0.0, words: d.letter) }
+      end
+    end
+  end
+end

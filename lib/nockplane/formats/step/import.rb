@@ -1,0 +1,128 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Formats
+    module Step
+      # A STEP file as a Modelling::Model: one part, or an assembly whose parts are meshed once each. Faces are named by a
+      # list given (lasting names from Linking::Naming), else by their record ("#12").
+      class Import
+        # What came in: model, report ([Hash] as of Report#to_a), faces ([FaceId]), schema, product (Products::Product).
+        Result = Struct.new(:model, :report, :schema, :product, :records, keyword_init: true)
+
+        # Entities that are read or need not be: what else occurs is told in the report.
+        KNOWN = /\A(?:CARTESIAN_POINT|DIRECTION|VECTOR|.*_POINT|.*EDGE.*|.*LOOP|.*BOUND|.*FACE|.*SHELL|.*SURFACE.*|.*CURVE.*|LINE|PLANE|CIRCLE|ELLIPSE|PARABOLA|HYPERBOLA|POLYLINE|AXIS[12]_PLACEMENT.*|
+          .*BREP.*|PRODUCT.*|.*CONTEXT.*|APPLICATION_.*|.*REPRESENTATION.*|.*UNIT.*|.*MEASURE.*|DIMENSIONAL_.*|NEXT_ASSEMBLY.*|ITEM_DEFINED.*|CARTESIAN_TRANSFORMATION.*|MAPPED_ITEM|STYLED_ITEM|OVER_RIDING.*|
+          PRESENTATION_.*|FILL_.*|COLOUR.*|DRAUGHTING_PRE.*|PROPERTY_.*|GENERAL_PROPERTY.*|SHAPE_ASPECT.*|DATUM.*|.*TOLERANCE.*|.*_SIZE|.*_LOCATION|ANGULAR_.*|GEOMETRIC_ITEM.*|COMPOSITE.*|LIMITS_AND_FITS|RUNOUT_ZONE.*|
+          VALUE_FORMAT.*|TYPE_QUALIFIER|COORDINATES_LIST|TESSELLATED_.*|TRIANGULATED_.*|.*DATE.*|.*TIME.*|PERSON.*|ORGANIZATION.*|APPROVAL.*|SECURITY.*|.*ASSIGNMENT|.*ROLE|CALENDAR.*|SIMPLE_DATUM.*|QUALIFIED.*|LINEAR_.*|GLOBAL_.*|DESCRIPTION_ATTRIBUTE|NAME_ATTRIBUTE|
+          ID_ATTRIBUTE|DOCUMENT.*|LEAP.*|CENTRE_OF_SYMMETRY|ALL_AROUND.*|BETWEEN.*|CAMERA_.*|PLANAR_BOX|VIEW_VOLUME|INVISIBILITY|.*CERTIFICATION.*|DERIVED_.*|CC_DESIGN.*|PRE_DEFINED.*|CURVE_STYLE.*|POINT_STYLE.*)\z/x
+
+        # bytes: the file; names: { face record id => name }; refine as in Solids::Discretise. Raises Unreadable.
+        def self.read(bytes, names: {}, refine: 1) = new(bytes, names, refine).result
+
+        def initialize(bytes, names, refine)
+          @report = Report.new
+          @file = Part21.new(bytes)
+          @names = names
+          @refine = refine
+        end
+
+        def result
+          products = Products.new(@file, @report)
+          occurrences = products.occurrences
+          @properties = Properties.new(@file)
+          @shapes = Shapes.new(@file, @report, refine: @refine)
+          strangers
+          model = products.assembly? ? assembly(products, occurrences) : part(products, occurrences)
+          Result.new(model: model, report: @report.to_a, schema: schema, product: products.root, records: @file.size)
+        rescue SystemStackError
+          raise Unreadable, 'the records of the file refer to each other without end; export it again'
+        end
+
+        private
+
+        def schema = Array(@file.header['FILE_SCHEMA']&.first).first.to_s[/\A[\w.]+/].to_s
+
+        def strangers
+          @file.counts.each { |type, n| @report.add(type, 'is not read; nothing of it is shown', "##{@file.ids(type)[0]}", count: n) unless type.match?(KNOWN) }
+        end
+
+        # The solid of a body with its faces under their names; nil when nothing of it could be meshed.
+        def solid(body)
+          (@solids ||= {}).fetch(body.key) do
+            shape = @shapes.shape(body.items, body.units)
+            @solids[body.key] = shape&.solid && named(shape.solid)
+          end
+        end
+
+        def named(solid)
+          faces = Hash.new { |h, f| h[f] = (name = @names[f.name[1..].to_i]) ? f.renamed(name) : f }.compare_by_identity
+          Solids::Solid.new(solid.xs, solid.ys, solid.zs, solid.facets.map { |f| f.with_face(faces[f.face]) })
+        end
+
+        def part(products, occurrences)
+          solids = occurrences.filter_map { |o| solid(o.body) }
+          nothing if solids.empty?
+          model(products.root, solids.size == 1 ? solids[0] : Solids::Mesh.compound(solids), [])
+        end
+
+        def assembly(products, occurrences)
+          vertex = facet = 0
+          placed = []
+          instances = occurrences.filter_map do |o|
+            solid = solid(o.body) or next
+            placed << (moved = o.transform.place(solid, "#{o.path}:"))
+            at = [vertex, facet]
+            vertex += moved.xs.size
+            facet += moved.facets.size
+            Modelling::Assembly::Instance.new(o.path, o.product.number, o.product.name, properties(o.product), o.transform, false, *at)
+          end
+          nothing if placed.empty?
+          model(products.root, Solids::Mesh.compound(placed), instances)
+        end
+
+        def nothing
+          words = Report.words(@report.to_a).first(3).join('; ')
+          raise Unreadable, "the file holds no solid, shell or tessellated shape that can be shown#{": #{words}" unless words.empty?}. Export the model as solids (AP203, AP214 or AP242)."
+        end
+
+        def properties(product) = { 'number' => product.number, 'name' => product.name, 'description' => product.description, **product.properties }.reject { |_, v| v.to_s.empty? }
+
+        def model(product, solid, instances)
+          name = [product.name, product.number].find { |n| !n.to_s.empty? } || 'Imported model'
+          kept = Annotations.new(@file, @names, @report, solid)
+          given = kept.dimensions
+          Modelling::Model.new(solid: solid, values: {}, parameters: [], dimensions: given, threads: {}, features: [], warnings: warnings(solid), properties: properties(product),
+                               name: name, components: instances, colours: colours(solid), annotations: kept.tolerances.map(&:to_h), report: @report.to_a)
+        end
+
+        def warnings(solid)
+          open = solid.open_edges.size
+          found = open.zero? ? [] : ["the model is open along #{open} chords; its volume and mass are not right"]
+          n = @report.to_a.size
+          n.zero? ? found : found + ["#{n} #{n == 1 ? 'kind of thing' : 'kinds of things'} in the file could not be taken over; see the import report"]
+        end
+
+        # { face name => [r, g, b] } of faces with a colour of their own or of their solid.
+        def colours(solid)
+          by_record = @properties.colours
+          return {} if by_record.empty?
+
+          solids = by_record.each_with_object({}) { |(id, rgb), all| faces_of(id, 0).each { |f| all[f] ||= rgb } }
+          wanted = by_record.merge(solids) { |_, own, _| own }.to_h { |id, rgb| [@names[id] || "##{id}", rgb] }
+          solid.faces.filter_map { |f| (rgb = wanted[f.name[/[^:]*\z/]]) && [f.name, rgb] }.to_h
+        end
+
+        def faces_of(id, depth)
+          return [] if depth > 4 || !@file.include?(id)
+
+          record = @file[id]
+          return [] unless record.is?(*Shapes::ITEMS, 'CLOSED_SHELL', 'OPEN_SHELL')
+
+          record.args.flatten.grep(Part21::Ref).flat_map { |r| @file[r].is?('ADVANCED_FACE') ? [r.id] : faces_of(r.id, depth + 1) }
+        rescue Unusable
+          []
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,206 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Formats
+    module Step
+      # The product structure: which product definition has which shape, and where every occurrence of it stands. Both usual
+      # mechanisms are read: next_assembly_usage_occurrence with context_dependent_shape_representation, and mapped_item.
+      class Products
+        MAX_DEPTH = 24
+        MAX_INSTANCES = 5000
+
+        # A product: definition id, number (product id), name, description, properties.
+        Product = Struct.new(:id, :number, :name, :description, :properties)
+        # Geometry used once or often: key, items (records), units.
+        Body = Struct.new(:key, :items, :units)
+        # An occurrence: path of names, Product, Body, Solids::Transform.
+        Occurrence = Struct.new(:path, :product, :body, :transform)
+
+        IDENTITY = Solids::Transform.between(Geometry::Frame::WORLD, Geometry::Frame::WORLD)
+
+        def initialize(file, report)
+          @file = file
+          @report = report
+          @curves = {}
+          @bodies = {}
+          index
+        end
+
+        # [Occurrence] of everything that has a shape, in the order of the tree.
+        def occurrences
+          @found = []
+          roots = (@definitions.keys - @children.values.flatten(1).map { |u| u[1] })
+          roots = @definitions.keys.first(1) if roots.empty? && @definitions.any? # a circle: told below
+          roots.each { |id| walk(id, roots.size > 1 ? [label(id)] : [], IDENTITY, []) }
+          @found = loose if @found.empty?
+          @found
+        end
+
+        # The product of the file as a whole: the first root.
+        def root = product((@definitions.keys - @children.values.flatten(1).map { |u| u[1] }).first || @definitions.keys.first)
+
+        # Is there more to it than one part standing where it was made?
+        def assembly? = @children.values.any?(&:any?) || occurrences.size > 1
+
+        def product(id)
+          (@products ||= {})[id] ||= begin
+            record = id && @file.at(@definitions[id])
+            record ? Product.new(id, text(record[0]), text(record[1]), text(record[2]), @properties[id] || {}) : Product.new(nil, '', '', '', {})
+          end
+        end
+
+        private
+
+        def text(value) = value.is_a?(String) ? value.strip : ''
+        def label(id) = product(id).name.then { |n| n.empty? ? product(id).number : n }
+
+        # Everything that is looked up by what it refers to.
+        def index
+          formations = each(*PDF).to_h { |r| [r.id, r.args(leaf(r, PDF))[2]] }
+          @definitions = each(*PD).to_h { |r| [r.id, formations[r.args(leaf(r, PD))[2]&.id]] }.compact
+          @shapes = each('PRODUCT_DEFINITION_SHAPE').to_h { |r| [r.id, r[2]&.id] }
+          @representations = Hash.new { |h, k| h[k] = [] }
+          each('SHAPE_DEFINITION_REPRESENTATION').each { |r| (pd = @shapes[r[0]&.id]) && @representations[pd] << r[1].id }
+          @children = Hash.new { |h, k| h[k] = [] }
+          each('NEXT_ASSEMBLY_USAGE_OCCURRENCE').each { |r| @children[r[3].id] << [r.id, r[4].id, text(r[1]), text(r[0])] }
+          @related = Hash.new { |h, k| h[k] = [] }
+          relations
+          @properties = Properties.new(@file).by_definition(@shapes)
+        end
+
+        PDF = %w[PRODUCT_DEFINITION_FORMATION PRODUCT_DEFINITION_FORMATION_WITH_SPECIFIED_SOURCE].freeze
+        PD = %w[PRODUCT_DEFINITION PRODUCT_DEFINITION_WITH_ASSOCIATED_DOCUMENTS].freeze
+
+        def leaf(record, names) = names.find { |n| record.is?(n) }
+
+        # Records of some types that can be read.
+        def each(*types)
+          (types.flat_map { |t| @file.ids(t) }.map { |id| [id, nil] } + @file.ids('').map { |id| [id, types] }).filter_map do |id, wanted|
+            record = @file[id]
+            record if wanted.nil? || record.is?(*wanted)
+          rescue Unusable => e
+            @report.add('record', "a record is broken: #{e.message}", "##{id}")
+            nil
+          end
+        end
+
+        # Plain relations join representations; those with a transformation place occurrences.
+        def relations
+          @placed = {}
+          each('SHAPE_REPRESENTATION_RELATIONSHIP', 'REPRESENTATION_RELATIONSHIP').each do |r|
+            next if r.is?('REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION')
+
+            a, b = r.args.last(2).map { |x| x.is_a?(Part21::Ref) ? x.id : nil }
+            next unless a && b
+
+            @related[a] << b
+            @related[b] << a
+          end
+          each('CONTEXT_DEPENDENT_SHAPE_REPRESENTATION').each { |r| (nauo = @shapes[r[1]&.id]) && @placed[nauo] = r[0].id }
+        end
+
+        # All representations of a definition: its own and those plainly related to them.
+        def reps(id)
+          found = []
+          queue = @representations[id].dup
+          while (r = queue.shift)
+            next if found.include?(r)
+
+            found << r
+            queue.concat(@related[r]) if found.size < 500
+          end
+          found
+        end
+
+        def walk(id, path, transform, above)
+          raise Unreadable, "the product structure refers to itself (#{label(id)}) or is more than #{MAX_DEPTH} deep; export it again" if above.include?(id) || above.size > MAX_DEPTH
+
+          reps(id).each { |rep| represent(rep, product(id), path, transform, []) }
+          names = Hash.new(0)
+          @children[id].each do |usage, child, name, code|
+            word = [name, code, label(child)].find { |w| !w.empty? } || 'part'
+            k = names[word] += 1
+            many = @children[id].count { |u| [u[2], u[3], label(u[1])].find { |w| !w.empty? } == word } > 1
+            walk(child, path + [many ? "#{clean(word)}[#{k}]" : clean(word)], transform.after(placement(usage, child)), above + [id])
+          end
+        rescue Unusable => e
+          @report.add('PRODUCT_DEFINITION', "a part is missing from the picture: #{e.message}", label(id))
+        end
+
+        def clean(word) = word.tr(':~/[]', '-----')[0, 80]
+
+        # The bodies of a representation, and those mapped into it.
+        def represent(rep, product, path, transform, above)
+          record = @file[rep]
+          raise Unusable, "#{record}: representations map each other" if above.include?(rep) || above.size > MAX_DEPTH
+
+          items = Array(record.args[1]).grep(Part21::Ref).map { |r| @file[r] }
+          add(rep, record, items, product, path, transform) if items.any? { |i| i.is?(*Shapes::ITEMS) }
+          items.select { |i| i.is?('MAPPED_ITEM') }.each_with_index do |item, k|
+            map = @file[item[1]]
+            inner = IDENTITY_OR[self, item, map, units(record)]
+            represent(map[1].id, product, path + [mapped_name(item, k)], transform.after(inner), above + [rep])
+          end
+        end
+
+        IDENTITY_OR = lambda do |products, item, map, units|
+          from = products.send(:curves, units).frame(map[0])
+          products.send(:target, item[2], units).after(Solids::Transform.between(from, Geometry::Frame::WORLD))
+        end
+        private_constant :IDENTITY_OR
+
+        def mapped_name(item, k) = clean(text(item[0]).then { |n| n.empty? ? 'item' : n }) + "[#{k + 1}]"
+
+        def target(ref, units)
+          record = @file[ref]
+          return Solids::Transform.between(Geometry::Frame::WORLD, curves(units).frame(ref)) unless record.is?('CARTESIAN_TRANSFORMATION_OPERATOR_3D')
+
+          x, y, origin, scale, z = record.args.last(5)
+          raise Unusable, "#{record}: a scaled copy is not read" if scale.is_a?(Numeric) && (scale - 1).abs > 1e-9
+
+          axes = [x, y, z].map { |r| r && curves(units).direction(r) }
+          axes[2] ||= Geometry::Vec.cross(axes[0] || [1.0, 0.0, 0.0], axes[1] || [0.0, 1.0, 0.0])
+          Solids::Transform.between(Geometry::Frame::WORLD, Geometry::Frame.new(curves(units).point(origin), axes[2], axes[0] || [1.0, 0.0, 0.0]))
+        end
+
+        def add(rep, record, items, product, path, transform)
+          raise Unreadable, "the assembly has more than #{MAX_INSTANCES} occurrences; export a part of it" if @found.size >= MAX_INSTANCES
+
+          @found << Occurrence.new(path.join(':'), product, @bodies[rep] ||= Body.new(rep, items, units(record)), transform)
+        end
+
+        def units(record)
+          ref = record.args[-1]
+          (@units ||= {})[ref.is_a?(Part21::Ref) ? ref.id : nil] ||= Units.new(@file, @file.at(ref), @report)
+        end
+
+        def curves(units) = @curves[units] ||= Curves.new(@file, units.mm, units.radians)
+
+        # Where an occurrence stands in its parent.
+        def placement(usage, child)
+          relation = @placed[usage] && @file[@placed[usage]]
+          return IDENTITY unless relation&.is?('REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION')
+
+          first, second = (relation.leaves['REPRESENTATION_RELATIONSHIP'] || relation.leaves['SHAPE_REPRESENTATION_RELATIONSHIP']).last(2)
+          step = @file[relation.args('REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION')[0]]
+          raise Unusable, "#{step}: this way of placing a part is not read" unless step.is?('ITEM_DEFINED_TRANSFORMATION')
+
+          # The transformation goes from the first representation to the second; the child is one of them.
+          a, b = [[step[2], first], [step[3], second]].map { |item, rep| curves(units(@file[rep])).frame(item) }
+          a, b = b, a if !reps(child).include?(first.id) && reps(child).include?(second.id)
+          Solids::Transform.between(a, b)
+        end
+
+        # Bodies of a file without products.
+        def loose
+          each(*@file.counts.keys.select { |t| t.end_with?('REPRESENTATION') && t != 'DEFINITIONAL_REPRESENTATION' }).filter_map do |record|
+            items = Array(record.args[1]).grep(Part21::Ref).filter_map { |r| @file[r] if @file.include?(r.id) }
+            next unless items.any? { |i| i.is?(*Shapes::ITEMS) }
+
+            Occurrence.new('', product(nil), @bodies[record.id] ||= Body.new(record.id, items, units(record)), IDENTITY)
+          end
+        end
+      end
+    end
+  end
+end

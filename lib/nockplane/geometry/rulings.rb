@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Geometry
+    # The fixed rulings that a cylinder is cut into strips at, the same for every cylinder of one axis and radius, and the flat
+    # strips between them. Points of an edge on the cylinder are put on the strips, so that views along the axis show one
+    # outline for everything on the cylinder; true places are found again when lines are drawn (Projection::Exact).
+    class Rulings
+      attr_reader :step
+
+      # frame: z along the axis, origin on it; radius in mm; refine: 2 for strips half as wide.
+      def initialize(frame, radius, refine = 1)
+        @frame = frame
+        @radius = radius
+        @step = 2 * Math::PI / Chords.per_circle(radius) / refine
+        @first = Rulings.first(frame)
+      end
+
+      # Angle in a frame's plane of the direction that every frame with this z has in common.
+      def self.first(frame)
+        z = frame.z
+        axis = z.max_by(&:abs).negative? ? Vec.neg(z) : z
+        x = Vec.any_normal(axis)
+        Math.atan2(Vec.dot(x, frame.y), Vec.dot(x, frame.x))
+      end
+
+      # Angle of a point counted in strips.
+      def place(point)
+        u, v, = @frame.local(point)
+        (Math.atan2(v, u) - @first) / @step
+      end
+
+      # [[unit normal, mm still to go], ...] of the strip a point is over, of both neighbours on a ruling.
+      def strips(point)
+        at = place(point)
+        near = at.round
+        ((at - near).abs < 1e-6 ? [near - 0.5, near + 0.5] : [at.floor + 0.5]).map do |k|
+          middle = @first + (k * @step)
+          n = @frame.direction(Math.cos(middle), Math.sin(middle))
+          [n, (@radius * Math.cos(@step / 2)) - Vec.dot(n, Vec.sub(point, @frame.origin))]
+        end
+      end
+
+      # mm a point of a strip may be inside the cylinder.
+      def height = @radius * (1 - Math.cos(@step / 2))
+    end
+  end
+end

@@ -1,0 +1,142 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # Sizes measured on the faces of a solid, as model dimensions: of imported models, whose sizes no recipe tells. A measured
+    # size is never editable and has no tolerance. Its id says what it measures: "measured.size.FACE" (a diameter or radius of all
+    # equal faces like that one), "measured.distance.FACE|FACE" (between parallel planes, or from a plane to an axis).
+    module Measured
+      SIZE = 'measured.size.'
+      DISTANCE = 'measured.distance.'
+      # Relative difference of radii that still count as equal.
+      EQUAL = 1e-6
+      # Most sizes that are offered at once.
+      MOST = 120
+
+      module_function
+
+      def id?(id) = id.start_with?(SIZE, DISTANCE)
+
+      # The ModelDimension of an id on a solid, nil when its faces are gone.
+      def find(solid, id)
+        if id.start_with?(SIZE)
+          face = solid.face(id.delete_prefix(SIZE)) or return nil
+          group = equal(solid).find { |g| g.any? { |f| f.name == face.name } } or return nil
+          size(solid, [face, *(group - [face])])
+        elsif id.start_with?(DISTANCE)
+          a, b = id.delete_prefix(DISTANCE).split('|', 2).map { |n| solid.face(n) }
+          a && b && distance(solid, a, b)
+        end
+      end
+
+      # All sizes worth offering: of every group of equal round faces, from the lowest to every other of parallel planes, and
+      # from the lowest plane to the axes of holes.
+      def all(solid)
+        groups = equal(solid)
+        planes = stacks(solid)
+        found = groups.map { |g| size(solid, g) } + planes.flat_map { |s| s.drop(1).map { |f| distance(solid, s[0], f) } }
+        axes = groups.flat_map { |g| planes.reject { |s| Geometry::Vec.dot(s[0].surface.axis, g[0].surface.axis).abs > 1e-6 }.map { |s| distance(solid, s[0], g[0]) } }
+        (found + axes).compact.uniq(&:id).first(MOST)
+      end
+
+      # Size of equal round faces; value: mm when the file states it; kind: 'radius', 'diameter' or anything else for what the
+      # faces themselves are. nil when they are not round.
+      def size(solid, faces, value = nil, kind: '')
+        face = faces.compact.first
+        return plane_thickness(solid, faces, value) if face&.surface&.plane?
+        return nil unless face && %i[cylinder sphere torus cone].include?(face.surface.kind)
+
+        surface = face.surface
+        radius = surface.kind == :torus ? surface.minor : surface.radius
+        at = Span.of(solid, face)
+        named = kind.include?('radius') ? :radius : nil
+        given = named || (at.round? ? (at.concave? || surface.kind == :sphere ? :diameter : :turned_diameter) : :radius)
+        given = :diameter if kind.include?('diameter') && given == :radius
+        value ||= given == :radius ? radius : 2 * radius
+        made("#{SIZE}#{face.name}", given, value, faces.map(&:name), count: faces.size, axis: surface.axis, centre: at.centre, **across(at, given == :radius ? value : value / 2, given))
+      end
+
+      def plane_thickness(solid, faces, value)
+        a, b = faces.compact.first(2)
+        a && b ? distance(solid, a, b, value) : nil
+      end
+
+      # Distance of two faces: parallel planes, or a plane and a parallel axis, or two parallel axes; nil for others.
+      def distance(solid, a, b, value = nil)
+        return nil if a.nil? || b.nil?
+
+        a, b = b, a if !a.surface.plane? && b.surface.plane?
+        p = middle(solid, a)
+        q = middle(solid, b)
+        direction = direction(a, b, p, q) or return nil
+        d = Geometry::Vec.dot(Geometry::Vec.sub(q, p), direction)
+        return nil if d.abs < 1e-6
+
+        from = a.surface.plane? ? Geometry::Vec.along(q, direction, -d) : p
+        to = Geometry::Vec.along(from, direction, d)
+        axis = [a, b].find { |f| !f.surface.plane? }&.surface&.axis || Geometry::Vec.any_normal(direction)
+        made("#{DISTANCE}#{a.name}|#{b.name}", :linear, value || d.abs, [a.name, b.name], axis: axis, centre: from, from: from, to: to)
+      end
+
+      # A tolerance frame or datum at faces; words: cells with | between.
+      def frame(solid, faces, id:, kind:, value:, words:)
+        face = faces.compact.first or return nil
+        at = face.surface.plane? || !face.surface.turned? ? middle(solid, face) : Span.of(solid, face).centre
+        ModelDimension.new(id: id, feature: 'given', kind: kind, value: value, unit: 'mm', count: 1, prefix: words, faces: faces.compact.map(&:name), axis: face.surface.axis, centre: at, from: at, to: at)
+      end
+
+      def made(id, kind, value, faces, count: 1, **more)
+        ModelDimension.new(id: id, feature: 'measured', kind: kind, value: value.round(6), unit: 'mm', count: count, faces: faces, **more)
+      end
+
+      def across(span, radius, kind)
+        x = kind == :radius ? span.towards : Geometry::Vec.any_normal(span.axis)
+        from = kind == :radius ? span.centre : Geometry::Vec.along(span.centre, x, -radius)
+        { from: from, to: Geometry::Vec.along(span.centre, x, radius) }
+      end
+
+      # Unit direction in which two faces are a distance apart, nil for none.
+      def direction(a, b, p, q)
+        planes = [a, b].select { |f| f.surface.plane? }
+        others = [a, b] - planes
+        return nil unless others.all? { |f| %i[cylinder cone sphere].include?(f.surface.kind) }
+        return planes[0].surface.axis if planes.size == 2 ? Geometry::Vec.parallel?(planes[0].surface.axis, planes[1].surface.axis, 1e-6) : (planes.size == 1 && Geometry::Vec.dot(planes[0].surface.axis, others[0].surface.axis).abs < 1e-6)
+        return nil unless planes.empty? && Geometry::Vec.parallel?(a.surface.axis, b.surface.axis, 1e-6)
+
+        between = Geometry::Vec.sub(q, p)
+        off = Geometry::Vec.along(between, a.surface.axis, -Geometry::Vec.dot(between, a.surface.axis))
+        Geometry::Vec.length(off) < 1e-6 ? nil : Geometry::Vec.unit(off)
+      end
+
+      # A point of a plane face in the middle of it, or of a round face's axis.
+      def middle(solid, face)
+        return Span.of(solid, face).centre unless face.surface.plane?
+
+        points = solid.facets_of(face.name).flat_map { |f| f.loops[0] }.uniq.map { |i| solid.point(i) }
+        box = points.transpose.map { |c| (c.min + c.max) / 2 }
+        Geometry::Vec.along(box, face.surface.axis, -face.surface.distance(box))
+      end
+
+      # Round faces in groups of one size, direction and sense, largest groups first.
+      def equal(solid)
+        round = solid.faces.select { |f| f.surface.kind == :cylinder }
+        spans = round.to_h { |f| [f.name, Span.of(solid, f)] }
+        round.group_by { |f| [(f.surface.radius / EQUAL / 10).round, canonical(f.surface.axis), spans[f.name].round?, spans[f.name].concave?] }.values.sort_by { |g| [-g.size, g[0].name] }
+      end
+
+      def canonical(axis)
+        axis = Geometry::Vec.neg(axis) if axis.max_by(&:abs).negative?
+        axis.map { |c| c.round(6) + 0.0 }
+      end
+
+      # Plane faces in stacks of one direction, each in order along it; only stacks of two and more.
+      def stacks(solid)
+        planes = solid.faces.select { |f| f.surface.plane? }.group_by { |f| canonical(f.surface.axis) }
+        planes.filter_map do |axis, list|
+          levels = list.group_by { |f| Geometry::Vec.dot(f.surface.origin, axis).round(4) }.sort_by(&:first).map { |_, same| same.min_by(&:name) }
+          levels if levels.size > 1
+        end
+      end
+    end
+  end
+end
