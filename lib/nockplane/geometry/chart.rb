@@ -8,6 +8,8 @@ module Nockplane
     # surface: the Surface that facets carry; sense: 1 when Surface#normal_at runs along Su x Sv, else -1.
     class Chart
       STEPS = 20
+      # mm off the surface that a point next to a known one may be (files state edges to about a hundredth).
+      LOOSE = 0.02
       SAMPLES = 10
 
       attr_reader :domain
@@ -35,7 +37,7 @@ module Nockplane
       # The parameters of the nearest point (Gauss and Newton), from near or from the best of samples.
       def uv(point, near = nil)
         found, off = settle(near, point) if near
-        return found if found && off < 1e-5
+        return found if found && off < LOOSE
 
         samples(point).each do |start|
           other, gap = settle(start, point)
@@ -61,7 +63,7 @@ module Nockplane
 
           du, dv = ((d * c) - (b * e)) / det, ((a * e) - (b * d)) / det
           u, v = bounded(u + du, 0), bounded(v + dv, 1)
-          break if (du * du * a) + (dv * dv * c) < 1e-20
+          break if (du * du * a) + (dv * dv * c) < 1e-17
         end
         [[u, v], Vec.distance(at(u, v), point)]
       end

@@ -53,6 +53,40 @@ module Nockplane
         weights ? [x / w, y / w, z / w] : [x, y, z]
       end
 
+      # The basis functions of a span and their first derivatives: [[values], [derivatives]] (A2.3 for one derivative).
+      def basis_and_slopes(knots, degree, i, t)
+        lower = basis(knots, degree - 1, i, t)
+        slopes = (0..degree).map do |k|
+          a = k.positive? ? lower[k - 1] / (knots[i + k] - knots[i - degree + k]).then { |w| w.zero? ? Float::INFINITY : w } : 0.0
+          b = k < degree ? lower[k] / (knots[i + k + 1] - knots[i - degree + k + 1]).then { |w| w.zero? ? Float::INFINITY : w } : 0.0
+          degree * (a - b)
+        end
+        [basis(knots, degree, i, t), slopes]
+      end
+
+      # [Su, Sv] of a surface; points and weights by rows of u.
+      def surface_partials(degrees, knots, points, weights, u, v)
+        i = span(knots[0], degrees[0], points.size, u)
+        j = span(knots[1], degrees[1], points[0].size, v)
+        nu, du = basis_and_slopes(knots[0], degrees[0], i, u)
+        nv, dv = basis_and_slopes(knots[1], degrees[1], j, v)
+        s, su, sv = Array.new(3) { [0.0, 0.0, 0.0, 0.0] }
+        nu.each_index do |k|
+          row = points[i - degrees[0] + k]
+          nv.each_index do |l|
+            p = row[j - degrees[1] + l]
+            w = weights ? weights[i - degrees[0] + k][j - degrees[1] + l] : 1.0
+            [[s, nu[k] * nv[l] * w], [su, du[k] * nv[l] * w], [sv, nu[k] * dv[l] * w]].each do |sum, b|
+              sum[0] += b * p[0]
+              sum[1] += b * p[1]
+              sum[2] += b * p[2]
+              sum[3] += b
+            end
+          end
+        end
+        [su, sv].map { |d| 3.times.map { |k| (d[k] - (d[3] * s[k] / s[3])) / s[3] } }
+      end
+
       # Point of a surface; points and weights by rows of u.
       def surface_point(degrees, knots, points, weights, u, v)
         i = span(knots[0], degrees[0], points.size, u)

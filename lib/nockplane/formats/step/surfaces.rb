@@ -96,7 +96,7 @@ module Nockplane
           raise Unusable, "#{record}: an offset of a plane or free surface of endless size" if base.domain.any?(&:nil?) && !base.is_a?(Geometry::Chart::Elementary)
           return offset_elementary(base, mm, record) if base.is_a?(Geometry::Chart::Elementary)
 
-          Geometry::Chart::Free.new(:offset, base.domain, breaks: base.breaks, periods: base.periods) do |u, v|
+          Geometry::Chart::Free.new(:offset, base.domain, breaks: base.breaks, periods: base.periods, partials: base.method(:partials)) do |u, v|
             n = base.normal(u, v)
             n ? Geometry::Vec.along(base.at(u, v), n, mm) : base.at(u, v)
           end
@@ -127,7 +127,8 @@ module Nockplane
           weights = record.leaves['RATIONAL_B_SPLINE_SURFACE']&.first&.map { |r| r.map { |w| @curves.number(w, record) } }
           knots = knots(record, degrees, [points.size, points[0].size])
           domain = [0, 1].map { |k| [knots[k][degrees[k]], knots[k][[points.size, points[0].size][k]]] }
-          Geometry::Chart::Free.new(:bspline, domain, breaks: knots.map(&:uniq)) { |u, v| Geometry::Nurbs.surface_point(degrees, knots, points, weights, u, v) }.turned_if_needed
+          slopes = ->(u, v) { Geometry::Nurbs.surface_partials(degrees, knots, points, weights, u, v) }
+          Geometry::Chart::Free.new(:bspline, domain, breaks: knots.map(&:uniq), partials: slopes) { |u, v| Geometry::Nurbs.surface_point(degrees, knots, points, weights, u, v) }.turned_if_needed
         end
 
         def knots(record, degrees, counts)

@@ -4,12 +4,14 @@ module Nockplane
   module Geometry
     class Chart
       # A surface that has no name but its points: a block from (u, v) to the model point. kind: :bspline, :extrusion,
-      # :revolution or :offset; breaks: [us, vs] where it may bend.
+      # :revolution or :offset; breaks: [us, vs] where it may bend; partials: ->(u, v) giving [Su, Sv] (of an offset surface those
+      # of its base, which have the same normal), nil for central differences.
       class Free < Chart
         attr_reader :kind, :breaks
 
-        def initialize(kind, domain, breaks: [[], []], periods: nil, &at)
+        def initialize(kind, domain, breaks: [[], []], periods: nil, partials: nil, &at)
           super()
+          @partials = partials
           @kind = kind
           @at = at
           @domain = domain
@@ -19,12 +21,14 @@ module Nockplane
         end
 
         def at(u, v) = @at.call(wrapped(u, 0), wrapped(v, 1))
+        def partials(u, v) = @partials ? @partials.call(wrapped(u, 0), wrapped(v, 1)) : super
 
-        # Poles are lines of constant v; of a surface whose lines of constant u shrink to a point the sides are swapped.
+  # Poles are lines of constant v; of a surface whose lines of constant u shrink to a point the sides are swapped.
         def turned_if_needed
           return self unless poles.empty? && @domain[0].any? { |u| point_line?(u) }
 
-          flipped = Free.new(@kind, @domain.reverse, breaks: @breaks.reverse, periods: periods.reverse) { |u, v| @at.call(v, u) }
+          swapped = @partials && ->(u, v) { @partials.call(v, u).reverse }
+          flipped = Free.new(@kind, @domain.reverse, breaks: @breaks.reverse, periods: periods.reverse, partials: swapped) { |u, v| @at.call(v, u) }
           flipped.turn_over
           flipped
         end
