@@ -4,8 +4,10 @@
 source Gem.sources.to_a.first.to_s
 
 gem 'activerecord', '~> 7.2'
+gem 'delayed_job_active_record', '~> 4.1'
 gem 'dentaku', '~> 3.5'
 gem 'erubi', '~> 1.12'
+gem 'listen', '~> 3.9'
 gem 'prawn', '~> 2.5'
 gem 'puma', '~> 6.4'
 gem 'rackup', '~> 2.1'

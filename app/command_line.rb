@@ -49,8 +49,14 @@ module App
     end
 
     no_commands do
-      def guarded
-        yield
+      # Seconds a command may take.
+      PATIENCE = 300
+
+      def guarded(&)
+        Timeout.timeout(PATIENCE, &)
+      rescue Timeout::Error
+        warn "This takes longer than #{PATIENCE} s and was stopped; give a smaller file."
+        exit 1
       rescue Nockplane::Error, Errno::ENOENT, Errno::EACCES, Errno::EISDIR => e
         warn e.message
         exit 1
@@ -58,7 +64,7 @@ module App
 
       def read(file)
         raise Nockplane::Error, "#{file}: no such file" unless File.file?(file)
-        raise Nockplane::Error, "#{file}: STEP files are not read yet; give a recipe (.recipe.yml)" if file.match?(/\.(stp|step)\z/i)
+        return Commands::Library.reference(file) if file.match?(/\.(stp|step)\z/i)
 
         File.read(file, Nockplane::Modelling::RecipeSource::MAX_BYTES + 1)
       end

@@ -9,7 +9,8 @@ module App
                 o-ring.recipe wheel.assembly filter-wheel-unit.assembly].freeze
     DRAWINGS = {
       'carousel.recipe' => %w[a3-part-first-angle plan front side], 'hub-spindle.recipe' => %w[a3-part-first-angle front plan side],
-      'adapter-ring.recipe' => %w[a3-part-first-angle front plan side], 'lid.recipe' => %w[a3-part-first-angle plan front], 'filter-wheel-unit.assembly' => %w[a3-part-first-angle]
+      'adapter-ring.recipe' => %w[a3-part-first-angle front plan side], 'lid.recipe' => %w[a3-part-first-angle plan front], 'filter-wheel-unit.assembly' => %w[a3-part-first-angle],
+      'motor-plate' => %w[a3-part-first-angle plan front]
     }.freeze
 
     module_function
@@ -19,10 +20,26 @@ module App
       return if Records::Model.exists?
 
       models = MODELS.to_h { |file| [file, Actions::AddModel.call(File.read(File.join(FOLDER, "#{file}.yml")), note: 'first release', author: 'Ada Thorne')] }
+      models.each { |file, model| model.update!(source_file: file[/\A[^.]+/]) }
+      models['motor-plate'] = motor_plate
       DRAWINGS.each do |file, (template, *views)|
         drawing = Actions::CreateDrawing.call(models[file], template)
-        views.each { |v| adopt(drawing, v) }
+        views.each { |v| file == 'motor-plate' ? measure(drawing, v) : adopt(drawing, v) }
       end
+    end
+
+    # A bought-in part that comes as a STEP file; the number and name are ours.
+    def motor_plate
+      bytes = File.binread(File.join(Designer::STEPS, 'motor-plate-r1.step'))
+      model = Actions::ImportModel.call(bytes, 'motor-plate.step', note: 'as supplied', author: 'Ada Thorne').model
+      model.tap { |m| m.update!(name: 'Motor plate', number: 'QI-2180', slug: 'motor-plate') }
+    end
+
+    # Sizes measured on an imported model.
+    def measure(drawing, view)
+      Actions::EditDrawing.call(drawing, base: nil, author: 'Ada Thorne') { |value| Nockplane::Linking::Adoption.new(value, Workshop.source).adopt(value.view(view), ['measured']) }
+    rescue Refused
+      nil
     end
 
     def adopt(drawing, view)

@@ -3,9 +3,31 @@
 module App
   # What routes and views call: pages, fragments, JSON bodies, words.
   module Helpers
+    # Bytes from which an uploaded file is read by a worker, with progress.
+    LONG = 1_500_000
+
+    # Imports an uploaded STEP file, small ones at once; gives the address to go on to.
+    def import_file(upload, model, note)
+      bytes = upload[:tempfile].read(Nockplane::Formats::Step::Part21::MAX_BYTES + 1)
+      name = upload[:filename].to_s
+      note = note.to_s.strip.empty? ? nil : note.strip[0, 300]
+      return "/models/#{Actions::ImportModel.call(bytes, name, note: note, author: 'Drafting lead', model: model).model.slug}" if bytes.bytesize < LONG
+
+      digest = Files.put(bytes)
+      "/runs/#{Queue.start('import', "Importing #{name}", total: 100) { |run| Jobs::ImportJob.new(run.id, digest, name, note, model&.id) }.id}"
+    end
+
     # A whole page: view with locals inside the layout.
     def page(view, title:, current: nil, **locals)
       erb view, locals: locals, layout: :layout, layout_options: { locals: { title: title, current: current } }
+    end
+
+    # The id of a model dimension as people read it.
+    def size_words(id)
+      return "size of #{id.delete_prefix(Nockplane::Modelling::Measured::SIZE)}" if id.start_with?(Nockplane::Modelling::Measured::SIZE)
+      return id.delete_prefix(Nockplane::Modelling::Measured::DISTANCE).sub('|', ' to ') if Nockplane::Modelling::Measured.id?(id)
+
+      id.delete_prefix('given.').tr('_.', ' ')
     end
 
     def part(view, **locals) = erb(view, locals: locals, layout: false)

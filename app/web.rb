@@ -21,13 +21,16 @@ module App
     set :protection, except: %i[json_csrf]
 
     helpers Helpers
-    register Routes::Board, Routes::Models, Routes::Drawings
+    register Routes::Board, Routes::Models, Routes::Drawings, Routes::Runs
 
-    # Bytes of a request that are looked at; recipes are at most 256 KB.
+    # Bytes of a request that are looked at; recipes are at most 256 KB, STEP files of models 64 MB.
     MOST = 2_000_000
+    MOST_OF_FILES = Nockplane::Formats::Step::Part21::MAX_BYTES + 100_000
+    FILES = %r{\A/models(?:/[^/]+/import)?\z}
 
     before do
-      raise Refused.new('The request is larger than 2 MB and was not read.', status: 413) if request.content_length.to_i > MOST
+      most = request.path_info.match?(FILES) ? MOST_OF_FILES : MOST
+      raise Refused.new("The request is larger than #{most / 1_000_000} MB and was not read.", status: 413) if request.content_length.to_i > most
 
       @nonce = SecureRandom.base64(16)
       headers 'Content-Security-Policy' => "default-src 'none'; script-src 'self' 'nonce-#{@nonce}'; style-src 'self'; img-src 'self' data: blob:; " \

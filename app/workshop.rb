@@ -47,7 +47,8 @@ module App
     module_function
 
     def source
-      @source ||= Nockplane::Linking::Source.new(store: Store.new(File.join(App.data_folder, 'cache')), library: method(:component)) do |id, number|
+      @source ||= Nockplane::Linking::Source.new(store: Store.new(File.join(App.data_folder, 'cache')), library: method(:component),
+                                                           importer: method(:imported)) do |id, number|
         recipe(id, number)
       end
     end
@@ -58,6 +59,9 @@ module App
       number = revision || model.latest.number
       model.revisions.exists?(number: number) ? recipe(model.id, number) : nil
     end
+
+    # Model of an imported file with the names its faces have in this revision.
+    def imported(reference, refine) = Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces, refine: refine).model
 
     # A recipe or an assembly, as its text says. Raises RecipeFault.
     def parse(text) = (Nockplane::Modelling::AssemblyRecipe.is?(text) ? Nockplane::Modelling::AssemblyRecipe : Nockplane::Modelling::Recipe).parse(text)
@@ -105,7 +109,8 @@ module App
 
     # glTF binary of recipe or assembly text.
     def glb(text, exploded: false)
-      Nockplane::Formats::Glb.write(source.model_of(text, exploded: exploded).solid, edge_set: source.edge_set_of(text, exploded: exploded))
+      model = source.model_of(text, exploded: exploded)
+      Nockplane::Formats::Glb.write(model.solid, edge_set: source.edge_set_of(text, exploded: exploded), colours: model.colours)
     end
 
     # Forgets everything in memory (tests change the data folder under a running process).

@@ -9,3 +9,4 @@ require 'timeout'
 require 'sinatra/base'
 
 App::Database.connect
+App::Queue # the queue's settings

@@ -6,6 +6,7 @@ require 'bundler/setup'
 $LOAD_PATH.unshift(File.expand_path('../lib', __dir__))
 require 'nockplane'
 require 'fileutils'
+require 'timeout'
 
 # The application around the core: records, actions (one class per thing a person does), presenters, routes, commands.
 module App

@@ -41,7 +41,7 @@ module App
           model.revisions.create!(number: latest.number + 1, recipe: text, note: note.to_s.strip[0, 300], author: author)
         end
       end
-      private_class_method :follow, :keep
+      private_class_method :keep
     end
   end
 end

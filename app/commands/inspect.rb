@@ -10,17 +10,21 @@ module App
         mass = source.mass(text)
         solid = model.solid
         {
-          kind: model.assembly? ? 'assembly' : 'recipe', solids: Nockplane::Solids::Bodies.count(solid), closed: solid.closed?,
+          kind: kind(model), solids: Nockplane::Solids::Bodies.count(solid), closed: solid.closed?,
           faces: solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size), edges: edges(solid),
           volume: mass.volume.round(4), area: mass.area.round(4), box: Nockplane::Solids::Extent.of(solid).map { |v| v.round(6) }, centre: mass.centre.map { |v| v.round(6) },
-          **weight(source, text, model, mass), parameters: model.parameters, warnings: model.warnings, ms: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
+          **weight(source, text, model, mass), parameters: model.parameters, warnings: model.warnings,
+          **(model.imported? ? { report: model.report, dimensions: model.dimensions.map { |d| { id: d.id, kind: d.kind, value: d.value, tolerance: d.tolerance, words: d.prefix, faces: d.faces } } } : {}), ms: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
         }
       end
+
+      def self.kind(model) = model.imported? ? (model.assembly? ? 'step assembly' : 'step') : (model.assembly? ? 'assembly' : 'recipe')
 
       # Mass (kg) and inertia about the centre (kg mm2) by density; an assembly's components one by one, its own mass their sum.
       def self.weight(source, text, model, mass)
         kg = source.weight(text)
         found = { error: mass.error, mass: kg&.round(6) }
+        found = found.merge(name: model.name) if model.imported?
         return found.merge(components: model.components.map { |c| { id: c.path, model: c.reference, purchased: c.purchased, hidden: c.hidden? } }) if model.assembly?
 
         density = Nockplane::Modelling::Materials.density(model.properties)

@@ -13,8 +13,19 @@ module App
         @folder = File.dirname(file)
       end
 
-      # Linking::Source that finds components here.
-      def source(&recipe) = Nockplane::Linking::Source.new(library: method(:text), &recipe)
+      # Text that stands for a STEP file on disk.
+      def self.reference(file)
+        most = Nockplane::Formats::Step::Part21::MAX_BYTES
+        raise Nockplane::Formats::Step::Unreadable, "#{file} has #{File.size(file) / 1_048_576} MB; at most #{most / 1_048_576} MB are read" if File.size(file) > most
+
+        Nockplane::Modelling::ImportReference.new(file: Digest::SHA256.file(file).hexdigest, name: File.expand_path(file), bytes: File.size(file)).to_s
+      end
+
+      # Linking::Source that finds components here, and files by their path.
+      def source(&recipe)
+        importer = ->(reference, refine) { Nockplane::Formats::Step::Import.read(File.binread(reference.name), names: reference.faces, refine: refine).model }
+        Nockplane::Linking::Source.new(library: method(:text), importer: importer, &recipe)
+      end
 
       # Text of a model by name; revisions mean nothing in a folder.
       def text(name, _revision) = by_name[name]

@@ -19,10 +19,11 @@ module App
       end
 
       def adrift = all_cells.reject { |c| c.adrift.empty? }
+      def set_aside = @set_aside ||= Records::IntakeFile.refused.to_a
       def faults = all_cells.select(&:fault)
       def behind_count = all_cells.sum { |c| c.behind.size }
       def adrift_count = all_cells.sum { |c| c.adrift.size }
-      def clear? = all_cells.all? { |c| c.state == 'current' }
+      def clear? = set_aside.empty? && all_cells.all? { |c| c.state == 'current' }
 
       private
 

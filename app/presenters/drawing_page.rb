@@ -37,11 +37,15 @@ module App
       end
 
       def offers(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).offers(view)
+      # Sizes that can be measured in a view of an imported model.
+      def measures(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).measures(view)
       def words(dimension) = Nockplane::Drawings::Measure.words(@value.standard, dimension.snapshot).to_s
+      def measured?(dimension) = Nockplane::Modelling::Measured.id?(dimension.dimension)
       def model = @model ||= Records::Model.find(@value.bindings.first.model)
 
       # Can the dimension's value be typed here?
-      def editable?(dimension) = Workshop.size_edit(model, dimension.dimension).refusal.nil?
+      def editable?(dimension) = !imported? && Workshop.size_edit(model, dimension.dimension).refusal.nil?
+      def imported? = Nockplane::Modelling::ImportReference.is?(model.latest.recipe)
 
       def adrift(dimension) = staleness.adrift.find { |a| a.dimension.id == dimension.id }
       def journal = @record.journal.where.not(state: 'dropped').last(12).reverse

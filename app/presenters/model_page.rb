@@ -23,13 +23,30 @@ module App
       def latest? = @revision.number == @record.latest.number
       def built = @built ||= Workshop.source.model_of(@revision.recipe)
       def assembly? = built.assembly?
-      def explodes? = Workshop.parse(@revision.recipe).explode.any?
+      def imported? = built.imported?
+      def explodes? = !imported? && Workshop.parse(@revision.recipe).explode.any?
+      def reference = Nockplane::Modelling::ImportReference.parse(@revision.recipe)
 
       # Components of an assembly: [[id, Model record or nil, variant, count, purchased, hidden], ...].
       def components
+        return imported_components if imported?
+
         counts = built.components.map { |c| c.path[/\A[^:]+/] }.uniq.group_by { |name| name[/\A[^\[]+/] }.transform_values(&:size)
         Workshop.parse(@revision.recipe).components.map do |c|
           [c['id'], Records::Model.named(c['model'].to_s), c['variant'], counts[c['id']].to_i, c['purchased'] == true, c['hidden'] == true]
+        end
+      end
+
+      # Parts of an imported assembly with how often they stand in it.
+      def imported_components
+        built.components.group_by { |c| [c.reference, c.name] }.map { |(number, name), list| [name.empty? ? number : name, nil, nil, list.size, false, false] }
+      end
+
+      # Tolerances that came with an imported model, in words: [[words, faces], ...].
+      def embedded
+        built.dimensions.map do |d|
+          words = Nockplane::Drawings::Measure.words(Nockplane::Drafting::Standard.new, Nockplane::Drawings::Measure.snapshot(d)).to_s
+          [d.kind == :datum ? "Datum #{words}" : words, d.faces]
         end
       end
 
@@ -64,6 +81,8 @@ module App
         return [] if revision.number <= @record.latest.number - SHOWN && revision.number != @revision.number
 
         before = @record.revisions.find { |r| r.number == revision.number - 1 } or return []
+        return Comparison.new(@record, before, revision).words if [before, revision].any? { |r| Nockplane::Modelling::ImportReference.is?(r.recipe) }
+
         old, new = [before, revision].map { |r| Workshop.source.model_of(r.recipe) }
         names = old.parameters.map { |p| p[:name] } | new.parameters.map { |p| p[:name] }
         sizes = names.filter_map do |n|

@@ -15,8 +15,17 @@ module App
           end
           chosen = Array(params['drawings']).map(&:to_s)
           drawings = params['all'] ? Records::Drawing.order(:id).to_a : Records::Drawing.where(slug: chosen).to_a
-          results = Actions::UpdateDrawings.call(drawings.reject { |d| d.staleness.then { |s| s.behind.empty? && s.fields.empty? } })
-          session[:told] = told_of(results)
+          drawings = drawings.reject { |d| d.staleness.then { |s| s.behind.empty? && s.fields.empty? } }
+          if drawings.size > 1 # one is done at once, more go on the queue
+            items = drawings.map { |d| { what: "#{d.number} #{d.title}", slug: d.slug, state: 'waiting' } }
+            redirect "/runs/#{Queue.start('update', "Updating #{drawings.size} drawings", items: items) { |run| Jobs::UpdateJob.new(run.id) }.id}"
+          end
+          session[:told] = told_of(Actions::UpdateDrawings.call(drawings))
+          redirect '/'
+        end
+
+        app.post '/intake/:id/dismiss' do
+          Records::IntakeFile.find_by(id: params['id'].to_i)&.update!(state: 'settled')
           redirect '/'
         end
       end

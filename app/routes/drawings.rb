@@ -32,6 +32,11 @@ module App
           json version: shown.record.version, column: part(:_column, shown: shown)
         end
 
+        # A behind view as it was and as it is, to lay over the sheet.
+        app.get '/drawings/:slug/views/:view/before-after' do
+          json Presenters::BeforeAfter.new(Records::Drawing.at(params['slug']), params['view']).to_h
+        end
+
         app.get '/drawings/:slug/state' do
           state_of(Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], params['select']))
         end

@@ -8,12 +8,23 @@ module App
         app.get('/models') { page(:models, title: 'Models', current: :models, models: Records::Model.order(:number, :name).to_a, text: nil, fault: nil) }
 
         app.post '/models' do
+          if params['file'].is_a?(Hash) && params['file'][:filename].to_s.match?(Intake::STEP)
+            next redirect(import_file(params['file'], nil, params['note']))
+          end
+
           text = params['file'].is_a?(Hash) ? params['file'][:tempfile].read(300_000) : params['text'].to_s
           model = Actions::AddModel.call(text)
+          model.update!(source_file: params['file'][:filename].to_s.sub(Intake::RECIPE, '').downcase[0, 80]) if params['file'].is_a?(Hash)
           redirect "/models/#{model.slug}"
         rescue Nockplane::Modelling::RecipeFault => e
           status 422
           page(:models, title: 'Models', current: :models, models: Records::Model.order(:number, :name).to_a, text: text, fault: e)
+        end
+
+        app.post '/models/:slug/import' do
+          raise Refused, 'Choose a STEP file first.' unless params['file'].is_a?(Hash)
+
+          redirect import_file(params['file'], Records::Model.at(params['slug']), params['note'])
         end
 
         app.get '/models/:slug' do
@@ -29,6 +40,13 @@ module App
           etag Digest::SHA256.hexdigest("#{Nockplane::KERNEL_VERSION}#{exploded}#{revision.recipe}")
           content_type 'model/gltf-binary'
           Workshop.glb(revision.recipe, exploded: exploded)
+        end
+
+        app.get '/models/:slug/compare' do
+          model = Records::Model.at(params['slug'])
+          to = params['to'] ? model.revision(params['to'].to_i) : model.latest
+          from = model.revision(params['from'] ? params['from'].to_i : [to.number - 1, 1].max)
+          page(:compare, title: "#{model.name} #{from.number} → #{to.number}", current: :models, shown: Presenters::Comparison.new(model, from, to))
         end
 
         # Exact volume takes a finer mesh: the page asks for it when it is shown.

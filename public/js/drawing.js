@@ -2,6 +2,7 @@
 // the sheet and column as they are then.
 
 import { mount } from './sheet.js';
+import { mount as beforeAfter } from './before_after.js';
 import { post, get, tell } from './talk.js';
 
 const data = JSON.parse(document.getElementById('drawing-data').textContent);
@@ -19,7 +20,10 @@ const sheet = mount(document.getElementById('sheet'), {
 });
 sheet.select(selected);
 
+const compare = beforeAfter({ sheet: document.getElementById('sheet'), column, path: (view) => `${base}/views/${view}/before-after` });
+
 function show(state) {
+  compare.end();
   version = state.version;
   data.homes = state.homes || data.homes;
   sheet.replace(state.sheet);
@@ -83,6 +87,7 @@ async function refresh() {
 
 // Shows what is selected; the sheet itself is fetched again only when someone has changed it.
 async function turnTo(key) {
+  compare.end();
   selected = key;
   sheet.select(key);
   try {
@@ -98,7 +103,7 @@ async function turnTo(key) {
 function select(key) {
   const query = new URLSearchParams({ sheet: data.sheet, ...(key ? { select: key } : {}) });
   history.pushState({}, '', `${base}?${query}`);
-  turnTo(key);
+  return turnTo(key);
 }
 
 window.addEventListener('popstate', () => {
@@ -106,10 +111,11 @@ window.addEventListener('popstate', () => {
 });
 
 column.addEventListener('click', (event) => {
-  const target = event.target.closest('[data-select], [data-edit], [data-update]');
+  const target = event.target.closest('[data-select], [data-edit], [data-update], [data-before-after]');
   if (!target) return;
   event.preventDefault();
-  if (target.dataset.select !== undefined) select(target.dataset.select);
+  if (target.dataset.beforeAfter) { compare.toggle(target.dataset.beforeAfter); return; }
+  if (target.dataset.select !== undefined) { const then = select(target.dataset.select); if (target.dataset.compare) then.then(() => compare.toggle(target.dataset.compare)); }
   else if (target.dataset.update) send('/update', { views: target.dataset.update === '*' ? null : [target.dataset.update] });
   else {
     const what = JSON.parse(target.dataset.edit);

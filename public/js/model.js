@@ -112,7 +112,7 @@ function changes() {
   return { sizes, features };
 }
 
-byId('sizes-form').addEventListener('submit', (e) => { e.preventDefault(); attempt(changes()); });
+byId('sizes-form')?.addEventListener('submit', (e) => { e.preventDefault(); attempt(changes()); });
 document.querySelectorAll('[data-feature]').forEach((i) => i.addEventListener('change', () => attempt(changes())));
 byId('check')?.addEventListener('click', () => attempt({ text: byId('recipe-text').value }));
 byId('drop').addEventListener('click', () => location.reload());

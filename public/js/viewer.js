@@ -7,15 +7,19 @@ import { GLTFLoader } from '/vendor/three/loaders/GLTFLoader.js';
 // Eye directions in glTF axes (Y up; model Z up becomes Y, model Y becomes -Z).
 const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: [1, 0, 0], iso: [-1, 1, 1] };
 
-/** mount(element, { onFace(name or null), onBusy(loading), onError(error) }) returns { load(url, afresh), look(name) }: afresh looks at the whole again. */
-export function mount(element, { onFace, onBusy, onError }) {
+/**
+ * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera) }) returns { load(url, afresh), look(name),
+ * paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera) }: afresh looks at the whole again.
+ */
+export function mount(element, { onFace, onBusy, onError, onTurn }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
   renderer.setPixelRatio(window.devicePixelRatio);
   element.append(renderer.domElement);
   const scene = new THREE.Scene();
   const camera = new THREE.PerspectiveCamera(30, 1, 0.001, 100);
   const controls = new OrbitControls(camera, renderer.domElement);
-  controls.addEventListener('change', draw);
+  let led = false; // turned by another view: not told back to it
+  controls.addEventListener('change', () => { draw(); if (onTurn && !led) onTurn({ position: camera.position, target: controls.target }); });
   scene.add(new THREE.HemisphereLight(0xffffff, 0xb9ad93, 2.2));
   const lamp = new THREE.DirectionalLight(0xffffff, 1.8);
   camera.add(lamp);
@@ -24,6 +28,11 @@ export function mount(element, { onFace, onBusy, onError }) {
   const calm = new THREE.MeshStandardMaterial({ color: 0xaebbc0, roughness: 0.65, metalness: 0.1, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
   const lit = calm.clone();
   lit.color.set(0x4fa3a9);
+  const statuses = { new: calm.clone(), gone: calm.clone(), changed: calm.clone() };
+  statuses.new.color.set(0x0f6e75);
+  statuses.gone.color.set(0x7d2e68);
+  statuses.changed.color.set(0x9fc7d8);
+  let painted = {};
   const ink = new THREE.LineBasicMaterial({ color: 0x1c2b3a });
   let part = null;
   let faces = [];
@@ -42,7 +51,9 @@ export function mount(element, { onFace, onBusy, onError }) {
   }
 
   function look(name) {
-    camera.position.set(...LOOKS[name]).normalize().multiplyScalar(size * 2.4).add(controls.target);
+    // A tall narrow window needs more distance for the same width.
+    const room = Math.max(1, 0.95 / (camera.aspect || 1));
+    camera.position.set(...LOOKS[name]).normalize().multiplyScalar(size * 2.4 * room).add(controls.target);
     controls.update();
     draw();
   }
@@ -52,11 +63,11 @@ export function mount(element, { onFace, onBusy, onError }) {
     part = gltf.scene;
     faces = [];
     part.traverse((node) => {
-      if (node.isMesh) { node.material = calm; faces.push(node); }
+      if (node.isMesh) { node.userData.own = node.material.name.startsWith('colour') ? node.material : calm; faces.push(node); }
       if (node.isLineSegments) node.material = ink;
     });
     const names = gltf.parser.json.meshes[0].extras.faces;
-    faces.forEach((mesh, i) => { mesh.userData.face = names[i]; });
+    faces.forEach((mesh, i) => { mesh.userData.face = names[i]; mesh.material = plain(mesh); });
     scene.add(part);
     const box = new THREE.Box3().setFromObject(part);
     size = box.getSize(new THREE.Vector3()).length() || 1;
@@ -70,6 +81,8 @@ export function mount(element, { onFace, onBusy, onError }) {
     element.dataset.ready = 'yes';
   }
 
+  const plain = (mesh) => statuses[painted[mesh.userData.face]] || mesh.userData.own;
+
   function pick(event) {
     if (event.buttons || !faces.length) return;
     const r = renderer.domElement.getBoundingClientRect();
@@ -77,7 +90,7 @@ export function mount(element, { onFace, onBusy, onError }) {
     ray.setFromCamera(new THREE.Vector2(((event.clientX - r.left) / r.width) * 2 - 1, 1 - ((event.clientY - r.top) / r.height) * 2), camera);
     const hit = ray.intersectObjects(faces, false)[0];
     if (hot === (hit ? hit.object : null)) return;
-    if (hot) hot.material = calm;
+    if (hot) hot.material = plain(hot);
     hot = hit ? hit.object : null;
     if (hot) hot.material = lit;
     onFace(hot ? hot.userData.face : null);
@@ -107,5 +120,14 @@ export function mount(element, { onFace, onBusy, onError }) {
       new GLTFLoader().load(url, (gltf) => { adopt(gltf, !first && !afresh); first = false; done(); }, undefined, (error) => { done(); onError(error); });
     },
     look,
+    paint(map) { painted = map; faces.forEach((mesh) => { mesh.material = plain(mesh); }); draw(); },
+    turnTo({ position, target }) {
+      led = true;
+      camera.position.copy(position);
+      controls.target.copy(target);
+      controls.update();
+      led = false;
+      draw();
+    },
   };
 }

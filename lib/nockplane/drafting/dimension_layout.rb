@@ -34,6 +34,21 @@ module Nockplane
          *words_ink(words, [right ? knee[0] + 1 : shelf[0] + 1, knee[1] + clear(words)], 0.0, :start)]
       end
 
+      # A tolerance frame of cells (ISO 1101), or a datum letter in its box with a filled triangle on the feature (ISO 5459).
+      # tip: paper point on the feature; knee: where the frame begins.
+      def frame(tip, toward, knee, cells, datum: false)
+        right = knee[0] >= tip[0]
+        h = @standard.text_height * 2
+        widths = cells.map { |c| [Lettering.width(c, @standard.text_height) + @standard.text_height, h].max }
+        x = right ? knee[0] : knee[0] - widths.sum
+        y = knee[1] - (h / 2)
+        edges = widths.reduce([x]) { |xs, w| xs << (xs[-1] + w) }
+        [thin(tip, knee), datum ? triangle(tip, knee) : arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
+         Ink::Line.new(points: [[x, y], [edges[-1], y], [edges[-1], y + h], [x, y + h]], closed: true, width: @standard.narrow, layer: LAYER, tone: @tone),
+         *edges[1...-1].map { |e| thin([e, y], [e, y + h]) },
+         *cells.each_with_index.map { |c, i| Ink.text((edges[i] + edges[i + 1]) / 2, y + (h / 4), c, height: @standard.text_height, anchor: :middle, layer: LAYER, tone: @tone) }]
+      end
+
       # vertex on paper, angles in radians counter-clockwise, radius of the arc; words centred on its middle.
       def angle(vertex, from, to, radius, words)
         at = ->(a, r) { [vertex[0] + (r * Math.cos(a)), vertex[1] + (r * Math.sin(a))] }
@@ -108,6 +123,13 @@ module Nockplane
         stack = from + Lettering.width(words.main, h) + 1
         d = @standard.deviation_height
         found << letter[stack, (h / 2) + 0.35, words.upper, d] << letter[stack, (h / 2) - 0.35 - d, words.lower, d]
+      end
+
+      # The datum triangle: its base on the feature, its point towards the letter.
+      def triangle(tip, knee)
+        l = [Math.hypot(knee[0] - tip[0], knee[1] - tip[1]), 1e-6].max
+        way = [(knee[0] - tip[0]) / l, (knee[1] - tip[1]) / l]
+        arrow([tip[0] + (way[0] * @standard.arrow), tip[1] + (way[1] * @standard.arrow)], way)
       end
 
       def thin(a, b) = Ink.line(a, b, width: @standard.narrow, layer: LAYER, tone: @tone)

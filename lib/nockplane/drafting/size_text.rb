@@ -19,6 +19,8 @@ module Nockplane
       def words(kind:, value:, tolerance: nil, count: 1, prefix: nil)
         main = +''
         main << "#{count}#{@standard.times} " if count && count > 1
+        return Words.new(prefix.tr('|', ' ')) if %i[tolerance_frame datum].include?(kind)
+
         main << (prefix || "#{SYMBOLS[kind]}#{number(value)}")
         main << '°' if kind == :angle
         main << " #{@standard.times} 45°" if kind == :chamfer

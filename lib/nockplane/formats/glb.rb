@@ -12,10 +12,13 @@ module Nockplane
       # Model (x, y, z) in mm with Z up to glTF metres with Y up.
       NODE_MATRIX = [0.001, 0, 0, 0, 0, 0, -0.001, 0, 0, 0.001, 0, 0, 0, 0, 0, 1].freeze
 
-      def self.write(solid, edge_set: Projection::EdgeSet.new(solid)) = new(solid, edge_set).write
+      # colours: { face name => [r, g, b] from 0 to 1 (sRGB) } of faces that have one of their own.
+      def self.write(solid, edge_set: Projection::EdgeSet.new(solid), colours: {}) = new(solid, edge_set, colours).write
 
-      def initialize(solid, edge_set)
+      def initialize(solid, edge_set, colours)
         @solid = solid
+        @colours = colours
+        @shades = colours.values.uniq
         @set = edge_set
         @binary = String.new(encoding: Encoding::BINARY)
         @views = []
@@ -38,11 +41,19 @@ module Nockplane
           nodes: [{ name: 'part', matrix: NODE_MATRIX, children: [1, 2] }, { name: 'faces', mesh: 0 }, { name: 'edges', mesh: 1 }],
           meshes: [{ name: 'faces', primitives: primitives, extras: { faces: faces.keys } }, { name: 'edges', primitives: [edges] }],
           materials: [{ name: 'part', pbrMetallicRoughness: { baseColorFactor: [0.72, 0.76, 0.78, 1.0], metallicFactor: 0.1, roughnessFactor: 0.7 } },
-                      { name: 'edge', pbrMetallicRoughness: { baseColorFactor: [0.11, 0.17, 0.23, 1.0], metallicFactor: 0.0, roughnessFactor: 1.0 } }],
+                      { name: 'edge', pbrMetallicRoughness: { baseColorFactor: [0.11, 0.17, 0.23, 1.0], metallicFactor: 0.0, roughnessFactor: 1.0 } }, *shades],
           bufferViews: @views, accessors: @accessors }
       end
 
-      def primitive(_name, ids)
+      # A material for every colour, in the linear light that glTF counts in.
+      def shades
+        @shades.each_with_index.map do |rgb, i|
+          linear = rgb.map { |c| (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055)**2.4).round(5) }
+          { name: "colour #{i + 1}", pbrMetallicRoughness: { baseColorFactor: [*linear, 1.0], metallicFactor: 0.1, roughnessFactor: 0.6 } }
+        end
+      end
+
+      def primitive(name, ids)
         positions = []
         normals = []
         index = {}
@@ -53,7 +64,7 @@ module Nockplane
             index[[v, facet.face.surface.plane? ? 0 : normal.map { |c| c.round(3) }]] ||= (positions.concat(@solid.point(v)) && normals.concat(normal) && (positions.size / 3) - 1)
           end
         end
-        { attributes: { POSITION: vectors(positions, bounds: true), NORMAL: vectors(normals) }, indices: indices(triangles), material: 0 }
+        { attributes: { POSITION: vectors(positions, bounds: true), NORMAL: vectors(normals) }, indices: indices(triangles), material: (shade = @colours[name]) ? 2 + @shades.index(shade) : 0 }
       end
 
       def normal(facet, vertex)

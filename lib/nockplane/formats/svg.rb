@@ -12,6 +12,9 @@ module Nockplane
       # standalone: with the XML head and the font embedded, for download.
       def self.write(scene, standalone: false) = new(scene, standalone).write
 
+      # Only the groups of a scene, to be put into its SVG.
+      def self.groups(scene) = new(scene, false).groups
+
       def initialize(scene, standalone)
         @scene = scene
         @standalone = standalone
@@ -27,6 +30,11 @@ module Nockplane
         @out << %(<rect class="paper" width="#{num(@scene.width)}" height="#{num(@scene.height)}" fill="#ffffff"/>)
         @scene.groups.each { |g| group(g) }
         @out << '</svg>'
+      end
+
+      def groups
+        @scene.groups.each { |g| group(g) }
+        @out
       end
 
       private

@@ -17,7 +17,20 @@ module Nockplane
         frame = @drawing.frame(view)
         taken = taken(view.binding)
         model = model(view)
-        model.dimensions.reject { |d| taken.include?(d.id) }.filter_map do |d|
+        fitting(model.dimensions, model, frame, taken)
+      end
+
+      # [Offer] of sizes to measure in a view of an imported model: what its file states is left out.
+      def measures(view)
+        model = model(view)
+        return [] unless model.imported?
+
+        stated = model.dimensions.map { |d| [d.kind, d.faces.sort] }
+        fitting(Modelling::Measured.all(model.solid).reject { |d| stated.include?([d.kind, d.faces.sort]) }, model, @drawing.frame(view), taken(view.binding))
+      end
+
+      def fitting(dimensions, model, frame, taken)
+        dimensions.reject { |d| taken.include?(d.id) }.filter_map do |d|
           fit = Drawings::Measure.suits(d.kind, d.from, d.to, d.axis, frame)
           next if fit.zero? || !Anchors.standing?(d, model.solid)
 
@@ -25,9 +38,10 @@ module Nockplane
         end.sort_by { |o| [-o.fit, o.dimension.id] }
       end
 
-      # Edit adopting model dimensions by id (nil: all that show well), or a Refusal.
+      # Edit adopting model dimensions by id (nil: all that show well; ['measured']: all measured sizes that show well), or a Refusal.
       def adopt(view, ids = nil)
-        offers = offers(view)
+        offers = offers(view) + (ids == ['measured'] || ids&.any? { |id| Modelling::Measured.id?(id) } ? measures(view) : [])
+        ids = offers.select { |o| o.fit == 2 && Modelling::Measured.id?(o.dimension.id) }.map { |o| o.dimension.id } if ids == ['measured']
         chosen = ids ? offers.select { |o| ids.include?(o.dimension.id) } : offers.select { |o| o.fit == 2 }
         return refusal(view, ids) if chosen.empty?
 

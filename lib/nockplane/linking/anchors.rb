@@ -18,7 +18,7 @@ module Nockplane
       module_function
 
       def resolve(dimension, model)
-        named = model.dimension(dimension.dimension)
+        named = model.dimension(dimension.dimension) || survivor(dimension, model)
         return Resolution.new(:kept, named, []) if named && standing?(named, model.solid)
 
         ranked = ranked(dimension.snapshot, model)
@@ -28,6 +28,17 @@ module Nockplane
         else
           Resolution.new(:adrift, nil, ranked.first(3).map(&:last))
         end
+      end
+
+      # A measured size of equal faces stays while one of the faces does.
+      def survivor(dimension, model)
+        return nil unless dimension.dimension.start_with?(Modelling::Measured::SIZE)
+
+        dimension.snapshot['faces'].each do |face|
+          found = model.dimension("#{Modelling::Measured::SIZE}#{face}")
+          return found if found && found.kind.to_s == dimension.snapshot['kind']
+        end
+        nil
       end
 
       # Do all its faces exist, whole or cut in pieces?
@@ -42,9 +53,11 @@ module Nockplane
       def ranked(snapshot, model)
         box = model.solid.box
         diagonal = Geometry::Vec.distance(box[0, 3], box[3, 3])
-        model.dimensions.select { |d| d.kind.to_s == snapshot['kind'] && standing?(d, model.solid) }
+        candidates(model).select { |d| d.kind.to_s == snapshot['kind'] && standing?(d, model.solid) }
              .map { |d| [cost(snapshot, d, diagonal), d] }.sort_by { |c, d| [c, d.id] }
       end
+
+      def candidates(model) = model.imported? ? model.dimensions + Modelling::Measured.all(model.solid) : model.dimensions
 
       def cost(snapshot, dimension, diagonal)
         value = (snapshot['value'] - dimension.value).abs / [snapshot['value'].abs, 1e-6].max / VALUE_SPAN

@@ -4,7 +4,8 @@ module Nockplane
   module Linking
     # Middle products by the digest of their inputs: models, linework, shading, axes. Pure computation behind a store.
     # recipe: ->(model id, revision number) giving recipe text; library: ->(name, revision or nil) giving the text of a
-    # component that an assembly names, nil when there is none; store: anything with fetch(key) { value } (see MemoryStore).
+    # component that an assembly names, nil when there is none; importer: ->(ImportReference, refine) giving the Modelling::Model
+    # of an imported file; store: anything with fetch(key) { value } (see MemoryStore).
     class Source
       # The simplest store: keeps everything. The application's store also keeps it on disk.
       class MemoryStore
@@ -14,9 +15,10 @@ module Nockplane
 
       attr_reader :prefixes
 
-      def initialize(store: MemoryStore.new, prefixes: Modelling::Builder::Prefixes.new, library: ->(_name, _revision) {}, &recipe)
+      def initialize(store: MemoryStore.new, prefixes: Modelling::Builder::Prefixes.new, library: ->(_name, _revision) {}, importer: nil, &recipe)
         @recipe = recipe
         @library = library
+        @importer = importer
         @parsed = {}
         @store = store
         @prefixes = prefixes
@@ -29,6 +31,7 @@ module Nockplane
       def model_of(text, refine: 1, exploded: false)
         @store.fetch(key('model', text, refine, exploded)) do
           if Modelling::AssemblyRecipe.is?(text) then assembly(text, refine, exploded)
+          elsif Modelling::ImportReference.is?(text) then @importer.call(Modelling::ImportReference.parse(text), refine)
           else Modelling::Builder.build(Modelling::Recipe.parse(text), refine: refine, cache: @prefixes)
           end
         end
@@ -57,9 +60,9 @@ module Nockplane
       # kg of a model by its density, of an assembly the sum of its components; nil when any density is not known.
       def weight(text)
         model = model_of(text)
-        return Modelling::Materials.mass(model.properties, mass(text).volume) unless model.assembly?
+        return Modelling::Materials.mass(model.properties, mass(text).volume) unless Modelling::AssemblyRecipe.is?(text)
 
-        parts = Hash.new { |h, path| h[path] = weight(part_text(text, path)) }
+        parts = Hash.new { |h, path| h[path] = part_text(text, path)&.then { |t| weight(t) } }
         found = model.components.map { |c| parts[c.component] }
         found.sum if found.all?
       end
@@ -67,7 +70,8 @@ module Nockplane
       def edge_set_of(text, exploded: false)
         @store.fetch(key('edges', text, exploded)) do
           model = model_of(text, exploded: exploded)
-          model.assembly? ? Projection::EdgeSet.placed(parts_of(text, model)) : Projection::EdgeSet.new(model.solid)
+          parts = Modelling::AssemblyRecipe.is?(text) && parts_of(text, model)
+          parts ? Projection::EdgeSet.placed(parts) : Projection::EdgeSet.new(model.solid)
         end
       end
 
@@ -111,14 +115,21 @@ module Nockplane
         raise Modelling::RecipeFault, Modelling::Fault.new(recipe.line('components'), 'components', reason)
       end
 
-      # [EdgeSet, Transform, first vertex, first facet] of every placed part; each part's set is made once.
+      # [EdgeSet, Transform, first vertex, first facet] of every placed part; each part's set is made once. nil when an imported
+      # assembly is among the components, whose parts have no text of their own.
       def parts_of(text, model)
-        sets = Hash.new { |h, path| h[path] = edge_set_of(part_text(text, path)) }
-        model.components.reject(&:hidden?).map { |i| [sets[i.component], i.transform, i.vertex, i.facet] }
+        shown = model.components.reject(&:hidden?)
+        texts = shown.map(&:component).uniq.to_h { |path| [path, part_text(text, path)] }
+        return nil unless texts.values.all?
+
+        sets = Hash.new { |h, path| h[path] = edge_set_of(texts[path]) }
+        shown.map { |i| [sets[i.component], i.transform, i.vertex, i.facet] }
       end
 
-      # The recipe of the part at the end of a path of component ids ("wheel:carousel").
+      # The recipe of the part at the end of a path of component ids ("wheel:carousel"); nil inside an imported assembly.
       def part_text(text, path)
+        return nil unless Modelling::AssemblyRecipe.is?(text)
+
         first, rest = path.split(':', 2)
         recipe = parsed(text)
         c = recipe.components.find { |x| x['id'] == first }

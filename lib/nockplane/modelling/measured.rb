@@ -35,8 +35,17 @@ module Nockplane
         groups = equal(solid)
         planes = stacks(solid)
         found = groups.map { |g| size(solid, g) } + planes.flat_map { |s| s.drop(1).map { |f| distance(solid, s[0], f) } }
-        axes = groups.flat_map { |g| planes.reject { |s| Geometry::Vec.dot(s[0].surface.axis, g[0].surface.axis).abs > 1e-6 }.map { |s| distance(solid, s[0], g[0]) } }
-        (found + axes).compact.uniq(&:id).first(MOST)
+        (found + places(solid, groups, planes)).compact.uniq(&:id).first(MOST)
+      end
+
+      # Distances from the lowest planes to the axes of bores and shafts, each place once (a counterbore stands where its bore does).
+      def places(solid, groups, planes)
+        axes = groups.map(&:first).select { |f| Span.of(solid, f).round? }
+        planes.flat_map do |stack|
+          base = stack[0].surface
+          across = axes.select { |f| Geometry::Vec.dot(base.axis, f.surface.axis).abs < 1e-6 }
+          across.uniq { |f| [canonical(f.surface.axis), base.distance(f.surface.origin).abs.round(4)] }.map { |f| distance(solid, stack[0], f) }
+        end
       end
 
       # Size of equal round faces; value: mm when the file states it; kind: 'radius', 'diameter' or anything else for what the

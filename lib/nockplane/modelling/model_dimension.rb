@@ -10,7 +10,7 @@ module Nockplane
     # (or the plane normal of an angle); centre: model point of a diameter, radius or angle's vertex.
     ModelDimension = Struct.new(:id, :feature, :kind, :value, :unit, :parameter, :path, :tolerance, :count, :prefix,
                                 :faces, :from, :to, :axis, :centre, keyword_init: true) do
-      def label = id.tr('_', ' ').tr('.', ' ')
+      def label = id.delete_prefix('given.').tr('_', ' ').tr('.', ' ')
       def editable? = !path.nil?
 
       def direction

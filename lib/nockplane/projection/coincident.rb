@@ -16,10 +16,27 @@ module Nockplane
         new.then { |c| c.lines(lines) + c.arcs(arcs) } + others
       end
 
+      # The parts of strokes that no stroke of the others lies on; visible lines are compared with visible ones only. Curves that
+      # are neither lines nor arcs count as a whole.
+      def self.uncovered(strokes, others)
+        seen = others.group_by(&:visible)
+        strokes.group_by(&:visible).flat_map { |visible, list| left(list, seen[visible] || []) }
+      end
+
+      def self.left(strokes, others)
+        marked = others.map { |s| s.dup.tap { |o| o.kind = :other } }
+        shapes = [strokes, marked].map { |list| list.group_by { |s| s.arc? ? :arc : s.shape } }
+        own = ->(kind) { (shapes[0][kind] || []) + (shapes[1][kind] || []) }
+        known = others.to_h { |s| [s.signature.drop(3), true] }
+        kept = new.then { |c| c.lines(own[:line]) + c.arcs(own[:arc]) }.reject { |s| s.kind == :other }
+        kept + strokes.reject { |s| s.arc? || s.shape == :line || known[s.signature.drop(3)] }
+      end
+      private_class_method :left
+
       def lines(strokes)
-        segments = strokes.map { |s| Carriers::Segment.new(s, 0.0, 1.0, s.visible, Linework::RANK.fetch([s.kind, s.visible]), *s.points.flatten) }
+        segments = strokes.map { |s| Carriers::Segment.new(s, 0.0, 1.0, s.visible, rank(s), *s.points.flatten) }
         Carriers.deduplicate(segments).map do |g|
-          next g.seen if g.t0.zero? && g.t1 == 1.0 # rubocop:disable Lint/FloatComparison -- set, not computed
+          next g.seen if g.t0.zero? && g.t1 == 1.0
 
           g.seen.dup.tap { |s| s.points = [[g.x0, g.y0], [g.x1, g.y1]] }
         end
@@ -31,6 +48,8 @@ module Nockplane
 
       private
 
+      def rank(stroke) = (stroke.kind == :other ? 0 : Linework::RANK.fetch([stroke.kind, stroke.visible]) + 1)
+
       def key(stroke)
         round = (stroke.rx - stroke.ry).abs < GRAIN
         [*stroke.centre, stroke.rx, stroke.ry, *(round ? [] : [(stroke.rotation % Math::PI) * stroke.rx])].map { |v| (v / GRAIN).round }
@@ -38,7 +57,7 @@ module Nockplane
 
       def thinned(group)
         covered = []
-        group.sort_by { |s| Linework::RANK.fetch([s.kind, s.visible]) }.flat_map do |s|
+        group.sort_by { |s| rank(s) }.flat_map do |s|
           half = s.rotation % TURN >= Math::PI ? Math::PI : 0.0 # the same ellipse, counted from its other end
           from = s.from + half
           to = s.to + half

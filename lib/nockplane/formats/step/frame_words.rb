@@ -6,7 +6,7 @@ module Nockplane
       # Words of a geometric tolerance, cell by cell behind each other with | between (ISO 1101): symbol, value with its zone
       # and modifiers, datums in order.
       module FrameWords
-        SYMBOLS = { straightness: '⏤', flatness: '⏥', roundness: '○', cylindricity: '⌭', line_profile: '⌒', surface_profile: '⌓', parallelism: '∥', perpendicularity: '⟂', angularity: '∠',
+        SYMBOLS = { straightness: '⏤', flatness: '⏥', roundness: '○', cylindricity: '⌭', line_profile: '⌒', surface_profile: '⌓', parallelism: '⫽', perpendicularity: '⏊', angularity: '∠',
                     position: '⌖', concentricity: '◎', coaxiality: '◎', symmetry: '⌯', circular_runout: '↗', total_runout: '⌰' }.freeze
         MODIFIERS = { maximum_material_requirement: 'Ⓜ', least_material_requirement: 'Ⓛ', reciprocity_requirement: 'Ⓡ', free_state: 'Ⓕ', projected: 'Ⓟ', tangent_plane: 'Ⓣ' }.freeze
 

@@ -6,8 +6,8 @@ module Nockplane
       # A STEP file as a Modelling::Model: one part, or an assembly whose parts are meshed once each. Faces are named by a
       # list given (lasting names from Linking::Naming), else by their record ("#12").
       class Import
-        # What came in: model, report ([Hash] as of Report#to_a), faces ([FaceId]), schema, product (Products::Product).
-        Result = Struct.new(:model, :report, :schema, :product, :records, keyword_init: true)
+        # What came in: model, parts ({ label => solid } where they were made), schema, product (Products::Product), records: how many.
+        Result = Struct.new(:model, :parts, :schema, :product, :records, keyword_init: true)
 
         # Entities that are read or need not be: what else occurs is told in the report.
         KNOWN = /\A(?:CARTESIAN_POINT|DIRECTION|VECTOR|.*_POINT|.*EDGE.*|.*LOOP|.*BOUND|.*FACE|.*SHELL|.*SURFACE.*|.*CURVE.*|LINE|PLANE|CIRCLE|ELLIPSE|PARABOLA|HYPERBOLA|POLYLINE|AXIS[12]_PLACEMENT.*|
@@ -16,10 +16,12 @@ module Nockplane
           VALUE_FORMAT.*|TYPE_QUALIFIER|COORDINATES_LIST|TESSELLATED_.*|TRIANGULATED_.*|.*DATE.*|.*TIME.*|PERSON.*|ORGANIZATION.*|APPROVAL.*|SECURITY.*|.*ASSIGNMENT|.*ROLE|CALENDAR.*|SIMPLE_DATUM.*|QUALIFIED.*|LINEAR_.*|GLOBAL_.*|DESCRIPTION_ATTRIBUTE|NAME_ATTRIBUTE|
           ID_ATTRIBUTE|DOCUMENT.*|LEAP.*|CENTRE_OF_SYMMETRY|ALL_AROUND.*|BETWEEN.*|CAMERA_.*|PLANAR_BOX|VIEW_VOLUME|INVISIBILITY|.*CERTIFICATION.*|DERIVED_.*|CC_DESIGN.*|PRE_DEFINED.*|CURVE_STYLE.*|POINT_STYLE.*)\z/x
 
-        # bytes: the file; names: { face record id => name }; refine as in Solids::Discretise. Raises Unreadable.
-        def self.read(bytes, names: {}, refine: 1) = new(bytes, names, refine).result
+        # bytes: the file; names: { face record id => name }; refine as in Solids::Discretise; progress: called with the part of the
+        # faces meshed so far, 0 to 1. Raises Unreadable.
+        def self.read(bytes, names: {}, refine: 1, progress: nil) = new(bytes, names, refine, progress).result
 
-        def initialize(bytes, names, refine)
+        def initialize(bytes, names, refine, progress)
+          @progress = progress
           @report = Report.new
           @file = Part21.new(bytes)
           @names = names
@@ -30,10 +32,10 @@ module Nockplane
           products = Products.new(@file, @report)
           occurrences = products.occurrences
           @properties = Properties.new(@file)
-          @shapes = Shapes.new(@file, @report, refine: @refine)
+          @shapes = Shapes.new(@file, @report, refine: @refine, progress: @progress)
           strangers
           model = products.assembly? ? assembly(products, occurrences) : part(products, occurrences)
-          Result.new(model: model, report: @report.to_a, schema: schema, product: products.root, records: @file.size)
+          Result.new(model: model, parts: @parts, schema: schema, product: products.root, records: @file.size)
         rescue SystemStackError
           raise Unreadable, 'the records of the file refer to each other without end; export it again'
         end
@@ -62,14 +64,19 @@ module Nockplane
         def part(products, occurrences)
           solids = occurrences.filter_map { |o| solid(o.body) }
           nothing if solids.empty?
-          model(products.root, solids.size == 1 ? solids[0] : Solids::Mesh.compound(solids), [])
+          whole = solids.size == 1 ? solids[0] : Solids::Mesh.compound(solids)
+          @parts = { '' => whole }
+          model(products.root, whole, [])
         end
 
         def assembly(products, occurrences)
           vertex = facet = 0
           placed = []
+          @parts = {}
+          labels = {}
           instances = occurrences.filter_map do |o|
             solid = solid(o.body) or next
+            @parts[labels[o.body.key] ||= "#{o.product.number} #{labels.size + 1}"] ||= solid
             placed << (moved = o.transform.place(solid, "#{o.path}:"))
             at = [vertex, facet]
             vertex += moved.xs.size

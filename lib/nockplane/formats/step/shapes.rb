@@ -13,7 +13,9 @@ module Nockplane
         FINE = 1.5e-4
         FINE_BOUNDS = [0.002, 0.2].freeze
 
-        def initialize(file, report, refine: 1)
+        def initialize(file, report, refine: 1, progress: nil)
+          @progress = progress
+          @meshed = 0
           @file = file
           @report = report
           @refine = refine
@@ -71,7 +73,12 @@ module Nockplane
 
           faces = Array(record[1]).grep(Part21::Ref)
           mesh.announce(faces.filter_map { |f| @file[f] if @file.include?(f.id) })
-          faces.flat_map { |f| mesh.face(@file[f]) }
+          faces.flat_map { |f| mesh.face(@file[f]).tap { told } }
+        end
+
+        def told
+          @meshed += 1
+          @progress&.call([@meshed.fdiv([@file.ids('ADVANCED_FACE').size, 1].max), 1.0].min) if (@meshed % 16).zero?
         end
 
         def surfaces(record, mesh)

@@ -23,7 +23,7 @@ module Nockplane
         def at(u, v) = @at.call(wrapped(u, 0), wrapped(v, 1))
         def partials(u, v) = @partials ? @partials.call(wrapped(u, 0), wrapped(v, 1)) : super
 
-  # Poles are lines of constant v; of a surface whose lines of constant u shrink to a point the sides are swapped.
+        # Poles are lines of constant v; of a surface whose lines of constant u shrink to a point the sides are swapped.
         def turned_if_needed
           return self unless poles.empty? && @domain[0].any? { |u| point_line?(u) }
 

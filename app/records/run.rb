@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module App
+  module Records
+    # Long work on the queue, with its progress: total and done count items; items: [{ "what", "href", "state", "words" }] where
+    # state is waiting, done, failed or skipped.
+    class Run < ActiveRecord::Base
+      def self.at(id) = find_by(id: id.to_i) || raise(Refused.new('There is no such run.', status: 404))
+
+      def lines = JSON.parse(items)
+      def over? = %w[done stopped failed].include?(state)
+      def share = total.zero? ? 0.0 : done.fdiv(total)
+
+      # Writes one item's outcome.
+      def settle(index, state, words)
+        list = lines
+        list[index] = list[index].merge('state' => state, 'words' => words)
+        update!(items: JSON.generate(list), done: list.count { |l| l['state'] != 'waiting' })
+      end
+    end
+  end
+end

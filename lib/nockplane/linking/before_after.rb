@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Linking
+    # A view at two revisions on one sheet: the lines that are gone, that are new and that stay, both drawn from the model's
+    # own origin, where the view stands now.
+    class BeforeAfter
+      NAMES = { same: 'as it was', gone: 'gone', fresh: 'new' }.freeze
+
+      # to: the later revision's number.
+      def initialize(drawing, source, view, to)
+        @drawing = drawing
+        @source = source
+        @view = view
+        @to = to
+      end
+
+      # [Drawings::Group] named "same", "gone" and "fresh".
+      def groups = NAMES.keys.map { |kind| Drawings::Group.new(owner: kind.to_s, items: lines[kind].map { |s| ink(s, kind) }) }
+
+      # { same:, gone:, fresh: } as [Stroke], image coordinates in mm of the model.
+      def lines
+        @lines ||= begin
+          old, new = [@view.revision, @to].map { |n| shown(n) }
+          gone = Projection::Coincident.uncovered(old, new)
+          { same: Projection::Coincident.uncovered(old, gone), gone: gone, fresh: Projection::Coincident.uncovered(new, old) }
+        end
+      end
+
+      # Paper box [x0, y0, x1, y1] of both.
+      def box
+        boxes = lines.values.flatten(1).map(&:box)
+        return place.outline if boxes.empty?
+
+        [*place.paper(boxes.map { |b| b[0] }.min, boxes.map { |b| b[1] }.min), *place.paper(boxes.map { |b| b[2] }.max, boxes.map { |b| b[3] }.max)]
+      end
+
+      private
+
+      def model = @drawing.binding(@view.binding).model
+      def place = @place ||= Drawings::SceneBuilder.new(@drawing, @view.sheet, @source).place(@view)
+
+      def shown(revision)
+        @source.linework(model, revision, @drawing.frame(@view)).strokes.select { |s| s.kind != :smooth && (s.visible || @view.style == 'hidden') }
+      end
+
+      TONES = { same: '#5d6b78', gone: '#7d2e68', fresh: '#0f6e75' }.freeze
+      WIDTHS = { same: 0.25, gone: 0.5, fresh: 0.7 }.freeze
+      GONE = [1.6, 0.9].freeze
+
+      # Gone lines are dashed, new ones bold: the state is not in the colour alone.
+      def ink(stroke, kind)
+        dash = kind == :gone ? GONE : (stroke.visible ? nil : [2.4, 0.8])
+        more = { width: WIDTHS[kind] * (stroke.visible ? 1 : 0.6), dash: dash, layer: "before-after-#{kind}", tone: TONES[kind] }
+        return Drafting::Ink::Arc.new(centre: place.paper(*stroke.centre), rx: stroke.rx * place.scale, ry: stroke.ry * place.scale, rotation: stroke.rotation, from: stroke.from, to: stroke.to, **more) if stroke.arc?
+
+        (stroke.spline? ? Drafting::Ink::Curve : Drafting::Ink::Line).new(points: stroke.points.map { |x, y| place.paper(x, y) }, **more)
+      end
+    end
+  end
+end

@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # The text of a revision that is an imported file: the digest the file is kept under, its name, and the lasting names of
+    # its faces. Texts are what revisions are told apart by, so that everything worked out from one can be kept under its digest.
+    #
+    #   nockplane: step/1
+    #   {"file":"5f2a...","name":"motor-plate.step","bytes":109107,"faces":{"466":"plane-1"},"used":{"":{"plane":18}},"doubts":{},"gone":[]}
+    class ImportReference
+      HEAD = 'nockplane: step/1'
+      FIELDS = %i[file name bytes faces used doubts gone].freeze
+
+      attr_reader(*FIELDS)
+
+      def self.is?(text) = text.start_with?(HEAD)
+      def self.parse(text) = new(**JSON.parse(text.delete_prefix(HEAD), symbolize_names: true).slice(*FIELDS))
+
+      # file: digest; faces: { record id => name }; used: { part => { word => highest number } }; doubts: { new name => [old names] };
+      # gone: old names that no face has any more.
+      def initialize(file:, name:, bytes:, faces: {}, used: {}, doubts: {}, gone: [])
+        @file = file
+        @name = name
+        @bytes = bytes
+        @faces = faces.to_h { |id, n| [id.to_s.to_i, n] }
+        @used = used.to_h { |part, words| [part.to_s, words.to_h { |w, n| [w.to_s, n] }] }
+        @doubts = doubts.to_h { |n, olds| [n.to_s, olds] }
+        @gone = gone
+        freeze
+      end
+
+      def to_s = "#{HEAD}\n#{JSON.generate(FIELDS.to_h { |f| [f, public_send(f)] })}\n"
+    end
+  end
+end
