@@ -5,6 +5,8 @@ require 'thor'
 module App
   # bin/nockplane: a thin shell over the core. Errors go to stderr with exit status 1; with --json one object on stdout.
   class CommandLine < Thor
+    # Seconds a command may take.
+    PATIENCE = 300
     class_option :json, type: :boolean, desc: 'print one JSON object'
 
     def self.exit_on_failure? = true
@@ -38,6 +40,13 @@ module App
       guarded { report(Commands::Draw.call(read(file), options[:template], options[:out], Commands::Library.new(file))) }
     end
 
+    desc 'export FILE', 'the model as a file for other systems'
+    option :to, required: true, desc: Commands::Export::KINDS.keys.join(', ')
+    option :out, required: true, desc: 'the file to write'
+    def export(file)
+      guarded { report(Commands::Export.call(read(file), Commands::Library.source(file), options[:to], options[:out])) }
+    end
+
     desc 'check', 'the docket of the data folder; exit 1 when anything is behind or adrift'
     def check
       guarded do
@@ -49,9 +58,6 @@ module App
     end
 
     no_commands do
-      # Seconds a command may take.
-      PATIENCE = 300
-
       def guarded(&)
         Timeout.timeout(PATIENCE, &)
       rescue Timeout::Error

@@ -18,6 +18,6 @@ module Nockplane
 end
 
 loader = Zeitwerk::Loader.for_gem
-loader.inflector.inflect('svg' => 'Svg', 'pdf' => 'Pdf', 'glb' => 'Glb', 'iso286' => 'Iso286')
+loader.inflector.inflect('svg' => 'Svg', 'pdf' => 'Pdf', 'glb' => 'Glb', 'stl' => 'Stl', 'iso286' => 'Iso286')
 loader.setup
 Nockplane::LOADER = loader

@@ -19,6 +19,7 @@ class AppTest < CoreTest
 
   def setup
     [App::Records::JournalEntry, App::Records::Binding, App::Records::Drawing].each(&:delete_all)
+    [App::Records::IntakeFile, App::Records::Run, Delayed::Job].each(&:delete_all)
     App::Records::Revision.delete_all
     App::Records::Model.delete_all
     App::Workshop.reset

@@ -49,6 +49,17 @@ module App
           page(:compare, title: "#{model.name} #{from.number} → #{to.number}", current: :models, shown: Presenters::Comparison.new(model, from, to))
         end
 
+        Commands::Export::KINDS.each do |kind, type|
+          app.get "/models/:slug/export.#{kind}" do
+            model = Records::Model.at(params['slug'])
+            revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
+            name = "#{model.number || model.slug}-#{revision.number}.#{kind}".gsub(/[^\w.-]+/, '-')
+            content_type type
+            attachment name
+            Commands::Export.bytes(revision.recipe, Workshop.source, kind, name: name, time: revision.created_at.utc.strftime('%Y-%m-%dT%H:%M:%S'))
+          end
+        end
+
         # Exact volume takes a finer mesh: the page asks for it when it is shown.
         app.get '/models/:slug/mass' do
           model = Records::Model.at(params['slug'])

@@ -50,7 +50,7 @@ module Nockplane
         @kind = surface.swept? ? :free : surface.kind
         measure(solid, facets)
         @size = { cylinder: surface.radius, sphere: surface.radius, torus: surface.minor }[surface.kind] || 0.0
-        @concave = !surface.plane? && Geometry::Vec.dot(surface.normal_at(solid.point(facets[0].loops[0][0])), facets[0].normal).negative?
+        @concave = !surface.plane? && !solid.along?(facets[0])
         @direction = surface.plane? ? facets[0].normal : (surface.swept? ? nil : surface.axis)
         @edges = edges
       end

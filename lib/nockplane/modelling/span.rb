@@ -17,7 +17,7 @@ module Nockplane
         points = facets.flat_map { |f| f.loops[0] }.uniq.map { |i| solid.point(i) }
         heights = points.map { |p| Geometry::Vec.dot(Geometry::Vec.sub(p, surface.origin), @axis) }
         @centre = Geometry::Vec.along(surface.origin, @axis, surface.kind == :sphere ? 0.0 : (heights.min + heights.max) / 2)
-        measure(surface, points, facets[0], solid)
+        measure(points, facets[0], solid)
       end
 
       def round? = @turn > Math::PI + 1e-6
@@ -25,17 +25,17 @@ module Nockplane
 
       private
 
-      def measure(surface, points, facet, solid)
+      def measure(points, facet, solid)
         x = Geometry::Vec.any_normal(@axis)
         y = Geometry::Vec.cross(@axis, x)
-        angles = points.map { |p| Geometry::Vec.sub(p, surface.origin) }.map { |q| Math.atan2(Geometry::Vec.dot(q, y), Geometry::Vec.dot(q, x)) }.sort
+        angles = points.map { |p| Geometry::Vec.sub(p, facet.face.surface.origin) }.map { |q| Math.atan2(Geometry::Vec.dot(q, y), Geometry::Vec.dot(q, x)) }.sort
         gaps = angles.each_index.map { |i| [(angles[(i + 1) % angles.size] - angles[i]) % (2 * Math::PI), i] }
         gap, i = gaps.max
         # A gap no wider than the coarsest chord is none: the face goes all round.
         @turn = gap < 0.27 ? 2 * Math::PI : (2 * Math::PI) - gap
         middle = angles[(i + 1) % angles.size] + (@turn / 2)
         @towards = Geometry::Vec.add(Geometry::Vec.scale(x, Math.cos(middle)), Geometry::Vec.scale(y, Math.sin(middle)))
-        @concave = Geometry::Vec.dot(surface.normal_at(solid.point(facet.loops[0][0])), facet.normal).negative?
+        @concave = !solid.along?(facet)
       end
     end
   end

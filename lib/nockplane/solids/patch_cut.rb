@@ -15,6 +15,7 @@ module Nockplane
       # [PatchMesh::Loop] of no winding.
       def closed(loops)
         round, plain = loops.partition { |l| l.winding.any?(&:nonzero?) }
+        @holes = plain
         outline = round.empty? ? whole(plain) : joined(round)
         return plain if outline.nil?
 
@@ -57,9 +58,9 @@ module Nockplane
 
       def seamed(up, down, axis)
         period = @chart.periods[axis]
-        a = points(up)
+        a = clear_start(points(up), axis)
         start = a[0][0][axis]
-        b = points(down)
+        b = points(above(down, up, axis))
         k = b.each_index.min_by { |i| ((b[i][0][axis] - start + (period / 2)) % period - (period / 2)).abs }
         b = b.drop(k) + b.first(k).map { |uv, id| [shifted(uv, axis, -period), id] }
         b = b.map { |uv, id| [shifted(uv, axis, period * (((start - b[0][0][axis]) / period).round + 1)), id] }
@@ -67,6 +68,26 @@ module Nockplane
         seam = seam(a[0], [shifted(b[0][0], axis, -period), b[0][1]], axis)
         there = seam.map { |uv, id| [shifted(uv, axis, period), id] }
         loop_of(a + [[shifted(a[0][0], axis, period), a[0][1]]] + there + b + [[shifted(b[0][0], axis, -period), b[0][1]]] + seam.reverse)
+      end
+
+      # The loop counted from where a seam crosses no hole.
+      def clear_start(list, axis)
+        period = @chart.periods[axis]
+        spans = @holes.map { |h| (axis.zero? ? h.us : h.vs).minmax }
+        gap = ->(u) { spans.map { |low, high| ((u - ((low + high) / 2) + (period / 2)) % period - (period / 2)).abs - ((high - low) / 2) }.min || 0.0 }
+        k = list.each_index.max_by { |i| gap[list[i][0][axis]] }
+        # What comes before it has gone round once more.
+        list.drop(k) + list.first(k).map { |uv, id| [shifted(uv, axis, period), id] }
+      end
+
+      # On surfaces that close the other way too: the face lies at the left of the first loop, so the second one is above it
+      # (below it, when they go round in v).
+      def above(down, up, axis)
+        period = @chart.periods[1 - axis] or return down
+        low, high = [up, down].map { |l| (axis.zero? ? l.vs : l.us).then { |all| all.sum / all.size } }
+        by = axis.zero? ? ((high - low) % period) - (high - low) : -((low - high) % period) - (high - low)
+        add = ->(list) { list.map { |t| t + by } }
+        PatchMesh::Loop.new(axis.zero? ? down.us : add[down.us], axis.zero? ? add[down.vs] : down.vs, down.ids, down.winding)
       end
 
       # [[uv, id], ...] of new points on the way from p to q.

@@ -2,17 +2,15 @@
 
 module Nockplane
   module Solids
-    # How finely a curved surface is meshed: steps in u and v so that the normal turns by no more than TURN from line to line
-    # and chords lie within reach; and the lines themselves.
+    # How finely a curved surface is meshed: steps in u and v like the chords of a circle that turns as its normal does; and the
+    # lines themselves.
     class PatchGrid
-      TURN = Math::PI / 12
       MOST = 96
 
       attr_reader :step_u, :step_v
 
-      def initialize(chart, fine, refine)
+      def initialize(chart, refine)
         @chart = chart
-        @fine = fine
         @refine = refine
       end
 
@@ -59,8 +57,11 @@ module Nockplane
           normals = along.filter_map { |t| axis.zero? ? @chart.normal(t, across) : @chart.normal(across, t) }
           [normals.each_cons(2).sum { |m, n| Math.acos(Geometry::Vec.dot(m, n).clamp(-1.0, 1.0)) }, reach(along, across, axis)]
         end
-        n = turns.map { |turn, mm| [turn / TURN, Math.sqrt(turn * mm / (8 * @fine))].max }.max
-        length / n.ceil.clamp(1, MOST)
+        # Straight along: no lines are needed. Else as finely as circles of that curvature, and in four parts at least.
+        return 4 * length if turns.all? { |turn, _| turn < 1e-7 }
+
+        n = turns.map { |turn, mm| turn < 1e-7 ? 0.0 : turn * Geometry::Chords.per_circle(mm / turn) / (2 * Math::PI) }.max
+        length / n.ceil.clamp(4, MOST)
       end
 
       def reach(along, across, axis)

@@ -15,19 +15,18 @@ module Nockplane
       # Height of a whole ruled face in steps round it: so small that points of one ruling are joined before any others.
       FLATNESS = 0.02
 
-      # pool: point(id) and add(point) -> id; loops: [[ids]], the face at their left looking against Su x Sv; fine: mm a
-      # chord may lie off; refine as in Discretise.
-      def initialize(chart, pool, loops, fine:, refine: 1)
+      # pool: point(id) and add(point) -> id; loops: [[ids]], the face at their left looking against Su x Sv; refine
+      # as in Discretise.
+      def initialize(chart, pool, loops, refine: 1)
         @chart = chart
         @pool = pool
         @given = loops
-        @fine = fine
         @refine = refine
       end
 
       # [[ids], ...] of three or four corners, counter-clockwise seen against Su x Sv; with #normals of what they touch.
       def facets
-        @grid = PatchGrid.new(@chart, @fine, @refine)
+        @grid = PatchGrid.new(@chart, @refine)
         @cut = PatchCut.new(@chart, @pool, @grid)
         loops = @cut.closed(@given.map { |ids| lay(ids) })
         us, vs = scaled(loops)

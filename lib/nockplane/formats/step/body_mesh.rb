@@ -47,7 +47,7 @@ module Nockplane
           raise Unreadable, "the model has more than #{MAX_FACETS} facets; export fewer parts to a file" if (@made += facets.size) > MAX_FACETS
 
           record.is?('ORIENTED_FACE') && record[4] == :F ? facets.map(&:reversed) : facets
-        rescue Unusable, Solids::PatchMesh::Unfit, Geometry::ZeroVector, ZeroDivisionError, FloatDomainError, Math::DomainError => e
+        rescue Unusable, Solids::PatchMesh::Unfit, Geometry::ZeroVector, *Report::WRONG_KINDS => e
           @report.add(record.type, "a face is missing from the picture: #{e.message.sub(/#\d+ /, '')}", "##{record.id}")
           []
         end
@@ -59,7 +59,7 @@ module Nockplane
             bounds, surface, = face_parts(sheet)
             chart = @surfaces.chart(surface)
             @strips.announce(chart, bounds.flat_map { |b| @file[@file[b][1]].then { |l| l.is?('EDGE_LOOP') ? l[1].map { |o| @file[@file[o][3]] } : [] } })
-          rescue Unusable, NoMethodError, TypeError, Geometry::ZeroVector
+          rescue Unusable, Geometry::ZeroVector, *Report::WRONG_KINDS
             next # told when the face is meshed
           end
         end
@@ -81,7 +81,7 @@ module Nockplane
           loops.each(&:reverse!) if sense == :F
           return plane_facets(record, chart, loops, sense) if chart.plane?
 
-          patch = Solids::PatchMesh.new(chart, @pool, loops, fine: @fine, refine: @refine)
+          patch = Solids::PatchMesh.new(chart, @pool, loops, refine: @refine)
           cells = patch.facets
           surface = chart.respond_to?(:surface) ? chart.surface : Geometry::Surface.free(chart.kind, *free_place(chart), Geometry::NormalField.new(patch.normals))
           face = Solids::Face.new("##{record.id}", surface)

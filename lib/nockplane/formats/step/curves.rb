@@ -70,6 +70,8 @@ module Nockplane
           if leaf
             simple = record.leaves.size == 1
             mults, knots = simple ? leaf[1].last(3).first(2) : leaf[1].first(2)
+            raise Unusable, "#{record}: knots are missing" unless [mults, knots].all?(Array) && mults.all?(Integer) && mults.size == knots.size && mults.all? { |m| m.between?(1, 40) }
+
             return Geometry::Nurbs.knots(knots.map { |k| number(k, record) }, mults)
           end
           return uniform(degree, count) if record.leaves.keys.any? { |n| n.start_with?('UNIFORM') }
@@ -119,7 +121,7 @@ module Nockplane
 
         def spline(record)
           head = record.leaves.size == 1 ? record.args.drop(1) : record.args('B_SPLINE_CURVE')
-          degree = head[0].to_i
+          degree = head[0].is_a?(Integer) ? head[0] : 0
           points = bounded(head[1], record).map { |p| point(p) }
           weights = record.leaves['RATIONAL_B_SPLINE_CURVE']&.first&.map { |w| number(w, record) }
           knots = knots_of(record, degree, points.size)
@@ -137,7 +139,9 @@ module Nockplane
           from, to = [record[2], record[3]].map { |trim| parameter(basis, trim, record) }
           sense = record[4] != :F
           if (p = basis.period)
-            sense ? (to += p while to <= from) : (to -= p while to >= from)
+            turn = (sense ? to - from : from - to) % p
+            turn = p if turn < 1e-12
+            to = from + (sense ? turn : -turn)
           end
           Geometry::Curve::Joined.new([[basis, from, to]])
         end

@@ -36,6 +36,10 @@ module Nockplane
           strangers
           model = products.assembly? ? assembly(products, occurrences) : part(products, occurrences)
           Result.new(model: model, parts: @parts, schema: schema, product: products.root, records: @file.size)
+        rescue Unusable => e
+          raise Unreadable, "the file can't be read: #{e.message}. It may be damaged; export it again."
+        rescue *Report::WRONG_KINDS => e
+          raise Unreadable, "the file can't be read: a record has parameters of the wrong kind (#{e.message[0, 80]}). It may be damaged; export it again."
         rescue SystemStackError
           raise Unreadable, 'the records of the file refer to each other without end; export it again'
         end

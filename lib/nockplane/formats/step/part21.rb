@@ -77,6 +77,8 @@ module Nockplane
         # The Record of an id or Ref. Raises Unusable when it is missing or broken.
         def [](ref)
           id = ref.is_a?(Ref) ? ref.id : ref
+          raise Unusable, 'a reference to another record was expected' unless id.is_a?(Integer)
+
           @parsed[id] ||= parse(id)
         end
 
@@ -100,7 +102,10 @@ module Nockplane
         GAP = %r{(?:\s|/\*.*?\*/)*}mn
         RECORD = /#(\d{1,18})#{GAP}=#{GAP}(?:([A-Za-z_][A-Za-z0-9_]*)|(\())/n
         START = /#\d+#{GAP}=#{GAP}/n
-        BLANK = %r{(?:\s+|/\*.*?\*/)+}mn
+        # (Atomic groups: a broken string must not send the match back and forth through the whole file.)
+        STATEMENT = %r{(?>[^;'/"]+|'(?>[^']+|'')*'|"[^"]*"|/\*(?>.*?\*/)|/)*;}mn
+        STRING = /'(?>[^']+|'')*'/n
+        BLANK = %r{(?>\s+|/\*.*?\*/)+}mn
 
         def read
           @scan = StringScanner.new(@text)
@@ -123,7 +128,7 @@ module Nockplane
           return part if !part.include?("'") && !part.include?('/*') && !part.include?('"')
 
           @scan.pos = start
-          found = @scan.scan(%r{(?:[^;'/"]+|'(?:[^']|'')*'|"[^"]*"|/\*.*?\*/|/)*;}mn)
+          found = @scan.scan(STATEMENT)
           raise Unreadable, "line #{@text.byteslice(0, start).count("\n") + 1}: a string or comment is not closed; the file may be cut off" unless found
 
           found
@@ -167,7 +172,7 @@ module Nockplane
           @scan.skip(START)
           Record.new(id, Parameters.new(@scan).leaves)
         rescue Unusable => e
-          raise Unusable, e.message.include?('#') ? e.message : "##{id} (line #{line(id)}): #{e.message}"
+          raise Unusable, e.message.start_with?('#') ? e.message : "##{id} (line #{line(id)}): #{e.message}"
         end
 
         # Parameters of one record from a scanner's place on.
@@ -211,7 +216,7 @@ module Nockplane
               next if @scan.skip(/,/n)
               break if @scan.skip(/\)/n)
 
-              raise Unusable, "a list is not closed before '#{@scan.peek(12)}'"
+              raise Unusable, "a list is not closed before '#{near}'"
             end
             found
           end
@@ -219,9 +224,10 @@ module Nockplane
           private
 
           def blank = @scan.skip(BLANK)
+          def near = Encoding.plain(@scan.peek(12))
 
           def simple
-            name = @scan.scan(/[A-Za-z_!][A-Za-z0-9_]*/n) or raise Unusable, "a type was expected at '#{@scan.peek(12)}'"
+            name = @scan.scan(/[A-Za-z_!][A-Za-z0-9_]*/n) or raise Unusable, "a type was expected at '#{near}'"
             [[name.upcase, list]]
           end
 
@@ -231,7 +237,7 @@ module Nockplane
             elsif (number = @scan.scan(NUMBER)) then numeric(number)
             elsif @scan.skip(/\$/n) then nil
             elsif @scan.skip(/\*/n) then :*
-            elsif @scan.check(/'/n) then Encoding.decode(@scan.scan(/'(?:[^']|'')*'/n)&.then { |s| s[1..-2] } || raise(Unusable, 'a string is not closed'))
+            elsif @scan.check(/'/n) then Encoding.decode(@scan.scan(STRING)&.then { |s| s[1..-2] } || raise(Unusable, 'a string is not closed'))
             elsif (name = @scan.scan(/\.[A-Za-z0-9_]+\./n)) then name[1..-2].upcase.to_sym
             elsif @scan.check(/\(/n) then list(depth + 1)
             elsif (hex = @scan.scan(/"[0-9A-Fa-f]*"/n)) then Binary.new(hex[1..-2])
@@ -243,13 +249,13 @@ module Nockplane
             return text.to_i if text.match?(/\A[+-]?\d{1,15}\z/n)
 
             f = text.sub(/\.(?=[Ee])/n, '.0').to_f # Ruby reads 5.E-02 as 5
-            raise Unusable, "the number #{text[0, 30]} is out of bounds" unless f.finite? && f.abs < GREATEST
+            raise Unusable, "the number #{Encoding.plain(text[0, 30])} is out of bounds" unless f.finite? && f.abs < GREATEST
 
             f
           end
 
           def typed(depth)
-            name = @scan.scan(/[A-Za-z_][A-Za-z0-9_]*/n) or raise Unusable, "'#{@scan.peek(12)}' is no parameter"
+            name = @scan.scan(/[A-Za-z_][A-Za-z0-9_]*/n) or raise Unusable, "'#{near}' is no parameter"
             inner = list(depth + 1)
             Typed.new(name.upcase, inner.size == 1 ? inner[0] : inner)
           end

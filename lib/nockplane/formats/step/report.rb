@@ -5,6 +5,9 @@ module Nockplane
     module Step
       # What an import did not understand: entity, how often, and what that means for the picture.
       class Report
+        # What parameters of the wrong kind or number lead to in a reader: a number where a list was due, a list that is too short.
+        WRONG_KINDS = [NoMethodError, TypeError, ArgumentError, IndexError, RangeError, ZeroDivisionError, FloatDomainError, Math::DomainError].freeze
+
         Line = Struct.new(:entity, :count, :meaning, :example)
 
         def initialize

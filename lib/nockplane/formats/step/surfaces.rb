@@ -119,7 +119,7 @@ module Nockplane
 
         def spline(record)
           head = record.leaves.size == 1 ? record.args.drop(1) : record.args('B_SPLINE_SURFACE')
-          degrees = head[0, 2].map(&:to_i)
+          degrees = Array(head[0, 2]).map { |d| d.is_a?(Integer) ? d : 0 }
           rows = Array(head[2])
           raise Unusable, "#{record}: control points are missing" unless rows.size >= 2 && rows.all? { |r| r.is_a?(Array) && r.size == rows[0].size } && rows.size * rows[0].size <= MAX_CONTROL
 
@@ -135,6 +135,9 @@ module Nockplane
           name, list = record.leaves.find { |n, _| n == 'B_SPLINE_SURFACE_WITH_KNOTS' }
           found = if name
                     list = list.last(5) if record.leaves.size == 1
+                    mults = Array(list).first(2)
+                    raise Unusable, "#{record}: knots are missing" unless mults.size == 2 && mults.all? { |m| m.is_a?(Array) && m.all? { |n| n.is_a?(Integer) && n.between?(1, 40) } } && Array(list)[2, 2].all?(Array)
+
                     [0, 1].map { |k| Geometry::Nurbs.knots(list[k + 2].map { |x| @curves.number(x, record) }, list[k]) }
                   else
                     [0, 1].map { |k| @curves.knots_of(record, degrees[k], counts[k]) }
