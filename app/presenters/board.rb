@@ -18,7 +18,14 @@ module App
         all_cells.select { |c| c.state == 'behind' }.group_by { |c| c.drawing.models.first }.map { |m, list| [m, m.latest, list] }
       end
 
-      def adrift = all_cells.reject { |c| c.adrift.empty? }
+      # [[model, revision, [[Cell, [Adrift, ...]], ...]], ...]: annotations adrift by the revision that took their geometry away.
+      def adrift
+        lost = all_cells.flat_map { |c| c.adrift.map { |a| [c, a] } }
+        lost.group_by { |c, a| [c.drawing.models.first, a.view.revision] }.map do |(model, number), list|
+          [model, model.revisions.find { |r| r.number == number }, list.group_by(&:first).map { |c, pairs| [c, pairs.map(&:last)] }]
+        end
+      end
+
       def set_aside = @set_aside ||= Records::IntakeFile.refused.to_a
       def faults = all_cells.select(&:fault)
       def behind_count = all_cells.sum { |c| c.behind.size }

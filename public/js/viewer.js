@@ -50,10 +50,16 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     draw();
   }
 
+  // "x,y,z,...": a direction of looking in the model's axes (Z up), as saved with it.
+  function saved(text) {
+    const [x, y, z] = text.split(',').map(Number);
+    return [-x, -z, y + 1e-6];
+  }
+
   function look(name) {
     // A tall narrow window needs more distance for the same width.
     const room = Math.max(1, 0.95 / (camera.aspect || 1));
-    camera.position.set(...LOOKS[name]).normalize().multiplyScalar(size * 2.4 * room).add(controls.target);
+    camera.position.set(...(LOOKS[name] || saved(name))).normalize().multiplyScalar(size * 2.4 * room).add(controls.target);
     controls.update();
     draw();
   }

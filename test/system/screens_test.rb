@@ -15,7 +15,7 @@ class ScreensTest < SystemTest
   def test_adding_a_model_by_pasting_a_recipe
     visit '/models'
     assert_text 'No models yet.'
-    find('summary', text: 'Add a model from a recipe').click
+    find('summary', text: 'Add a model').click
     fill_in 'Recipe text', with: PART.sub('thick: 6', 'thick: -6')
     click_button 'Add the model'
     assert_text 'Not added.'

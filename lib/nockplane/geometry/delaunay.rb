@@ -6,7 +6,7 @@ module Nockplane
     # own edges stay. us, vs: coordinates by id; triangles: [[a, b, c], ...] counter-clockwise.
     class Delaunay
       # Flips an edge may cause before it is left as it is: a bound, never met by good input.
-      MOST = 200
+      MOST = 500
 
       def initialize(us, vs, triangles)
         @us = us

@@ -6,10 +6,11 @@ module Nockplane
     # components: [Assembly::Instance] of an assembly, empty for a part.
     # values: { parameter => Float }; dimensions: [ModelDimension]; threads: { face name => Threads::Thread };
     # features: [[id, type, active, expression that switches it or nil]]; warnings: sentences.
-    # Of an imported model: colours { face name => [r, g, b] }, annotations (geometric tolerances as read), report: what of the
+    # Of an imported model: colours { face name => [r, g, b] }, annotations (geometric tolerances as read), layers
+    # { name => how many faces or solids }, saved_views [{ name:, direction:, up: }], report: what of the
     # file was not understood ([{ entity:, count:, meaning:, example: }]); nil of a built one.
-    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, :colours, :annotations, :report, keyword_init: true) do
-      def initialize(components: [], colours: {}, annotations: [], **)
+    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, :colours, :annotations, :layers, :saved_views, :report, keyword_init: true) do
+      def initialize(components: [], colours: {}, annotations: [], layers: {}, saved_views: [], **)
         super
         Ractor.make_shareable(self)
       end

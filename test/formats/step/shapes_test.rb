@@ -180,5 +180,24 @@ class StepShapesTest < StepTest
     assert_equal [0.0, 0.0, 0.0, 40.0, 40.0, 15.0], model.solid.box
   end
 
+  def test_cameras_and_layers
+    box = @s.solid(*@s.box([0.0, 0.0, 0.0], [10.0, 10.0, 10.0]))
+    @s.r.add('CAMERA_MODEL_D3', 'from the right', @s.at([0.0, 0.0, 0.0], [1.0, 0.0, 0.0], [0.0, 1.0, 0.0]), nil)
+    @s.r.add('PRESENTATION_LAYER_ASSIGNMENT', 'solids', '', [box])
+    model = imported(@s.file(box))
+    assert_equal [{ name: 'from the right', direction: [-1.0, 0.0, 0.0], up: [0.0, 0.0, 1.0] }], model.saved_views.map { |v| v.transform_values { |x| x.is_a?(Array) ? x.map { |c| c + 0.0 } : x } }
+    assert_equal({ 'solids' => 1 }, model.layers)
+  end
+
+  # Points of curves that the samples don't have.
+  def test_parabola_and_hyperbola
+    frame = Geometry::Frame.new([0.0, 0.0, 0.0], [0.0, 0.0, 1.0], [1.0, 0.0, 0.0])
+    { parabola: [[2.0], ->((x, y, _)) { (y * y) - (8 * x) }], hyperbola: [[3.0, 2.0], ->((x, y, _)) { (x * x / 9) - (y * y / 4) - 1 }] }.each do |kind, (sizes, law)|
+      curve = Geometry::Curve::Conic.new(kind, frame, *sizes)
+      [-1.0, 0.3, 2.0].each { |t| assert_in_delta 0, law[curve.at(t)], 1e-9 }
+      assert_in_delta 0.7, curve.parameter(curve.at(0.7)), 1e-9
+    end
+  end
+
   def test_imported_models_can_be_shared_between_workers = assert(Ractor.shareable?(step_model('housing')))
 end
