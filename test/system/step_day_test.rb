@@ -110,7 +110,7 @@ class StepDayTest < SystemTest
     drawing = App::Actions::CreateDrawing.call(App::Records::Model.last, 'a3-part-first-angle')
     visit "/drawings/#{drawing.slug}?select=view/plan"
     click_button(text: /Adopt all that show well/)
-    eventually('sizes and frames') { (['⌀20 H7', '4× ⌀8', '⌖', '⌀0.1 Ⓜ', 'B Ⓜ'] - sheet_words).empty? }
+    eventually('sizes and frames') { (['⌀20 H7', '4× ⌀8', '⌖', '⌀0,1 Ⓜ', 'B Ⓜ'] - sheet_words).empty? }
     find('#sheet g[data-owner^="dimension/"]', text: '⌀20 H7', visible: :all)
     click_link '‹ Docket'
     click_link '⌀20 H7'

@@ -19,7 +19,7 @@ module Nockplane
       def words(kind:, value:, tolerance: nil, count: 1, prefix: nil)
         main = +''
         main << "#{count}#{@standard.times} " if count && count > 1
-        return Words.new(prefix.tr('|', ' ')) if %i[tolerance_frame datum].include?(kind)
+        return Words.new(prefix.tr('|.', " #{@standard.decimal}")) if %i[tolerance_frame datum].include?(kind)
 
         main << (prefix || "#{SYMBOLS[kind]}#{number(value)}")
         main << '°' if kind == :angle

@@ -77,7 +77,8 @@ module Nockplane
 
       def radius
         r = case @snapshot['kind']
-            when 'chamfer', 'tube_radius', 'tolerance_frame', 'datum' then 0.0
+            when 'chamfer', 'tube_radius' then 0.0
+            when 'tolerance_frame', 'datum' then @at.frame.along?(@snapshot['axis']) ? Geometry::Vec.distance(@snapshot['from'], @snapshot['to']) : 0.0
             when 'radius' then @snapshot['value']
             else @snapshot['value'] / 2
             end
@@ -111,7 +112,7 @@ module Nockplane
         a = @place['angle'] * Math::PI / 180
         tip = [centre[0] + (radius * Math.cos(a)), centre[1] + (radius * Math.sin(a))]
         toward = radius.zero? ? [tip[0] - Math.cos(a), tip[1] - Math.sin(a)] : centre
-        return @layout.frame(tip, toward, knee, @snapshot['prefix'].split('|'), datum: @snapshot['kind'] == 'datum') if %w[tolerance_frame datum].include?(@snapshot['kind'])
+        return @layout.frame(tip, toward, knee, @snapshot['prefix'].tr('.', @standard.decimal).split('|'), datum: @snapshot['kind'] == 'datum') if %w[tolerance_frame datum].include?(@snapshot['kind'])
 
         @layout.leader(tip, toward, knee, words)
       end

@@ -39,7 +39,7 @@ module Nockplane
         when 'turned_diameter' then square ? 2 : (along ? 1 : 0)
         when 'diameter' then along ? 2 : (square ? 1 : 0)
         when 'pitch_circle', 'radius', 'angle' then along ? 2 : 0
-        when 'tolerance_frame', 'datum' then along || square ? 2 : 1
+        when 'tolerance_frame', 'datum' then Geometry::Vec.distance(from, to) < 1e-9 ? (square ? 2 : 0) : (along ? 2 : 1)
         else square ? 2 : (along ? 1 : 0)
         end
       end

@@ -91,8 +91,11 @@ module Nockplane
       def frame(solid, faces, id:, kind:, value:, words:)
         face = faces.compact.first or return nil
         at = face.surface.plane? || !face.surface.turned? ? middle(solid, face) : Span.of(solid, face).centre
-        ModelDimension.new(id: id, feature: 'given', kind: kind, value: value, unit: 'mm', count: 1, prefix: words, faces: faces.compact.map(&:name), axis: face.surface.axis, centre: at, from: at, to: at)
+        ModelDimension.new(id: id, feature: 'given', kind: kind, value: value, unit: 'mm', count: 1, prefix: words, faces: faces.compact.map(&:name), axis: face.surface.axis, centre: at, from: at, to: edge(face, at))
       end
+
+      # A point of a round face's circle (the place itself on others): where a leader meets it.
+      def edge(face, at) = face.surface.kind == :cylinder ? Geometry::Vec.along(at, Geometry::Vec.any_normal(face.surface.axis), face.surface.radius) : at
 
       def made(id, kind, value, faces, count: 1, **more)
         ModelDimension.new(id: id, feature: 'measured', kind: kind, value: value.round(6), unit: 'mm', count: count, faces: faces, **more)

@@ -44,6 +44,15 @@ class StepAnnotationsTest < StepTest
     assert_includes words, '⌀20 H7'
     assert_includes words, '4× ⌀8 +0,05/0'
     drawn = Drawings::SceneBuilder.new(drawing, 's1', source).scene.groups.flat_map(&:items).grep(Drafting::Ink::Text).map(&:string)
-    ['⌖', '⌀0.1 Ⓜ', 'B Ⓜ'].each { |cell| assert_includes drawn, cell, 'each cell of the frame is lettered by itself' }
+    ['⌖', '⌀0,1 Ⓜ', 'B Ⓜ'].each { |cell| assert_includes drawn, cell, 'each cell of the frame is lettered by itself' }
+  end
+
+  # A tolerance of a plane stands where the plane is seen as a line; of a bore best where it is seen as a circle.
+  def test_frames_suit_views_that_show_what_they_are_about
+    suits = ->(d, view) { Drawings::Measure.suits(d.kind, d.from, d.to, d.axis, Projection::ViewFrame.named(view)) }
+    flat = of(:tolerance_frame).find { |d| d.id.include?('flatness') }
+    assert_equal [2, 0], %w[front top].map { |v| suits[flat, v] }
+    bore = of(:tolerance_frame).find { |d| d.id.include?('perpendicularity') }
+    assert_equal [1, 2], %w[front top].map { |v| suits[bore, v] }
   end
 end
