@@ -17,7 +17,10 @@ module App
       end
 
       # The name of a file without folder, extension and revision mark, as models remember it.
-      def self.stem(filename) = File.basename(filename).sub(/\.(stp|step)\z/i, '').sub(REVISION, '').downcase[0, 80]
+      def self.stem(filename)
+        whole = File.basename(filename).sub(/\.(stp|step)\z/i, '').downcase[0, 80]
+        whole.sub(REVISION, '').then { |s| s.empty? ? whole : s }
+      end
 
       def initialize(bytes, filename, note, author, model, progress)
         @bytes = bytes

@@ -64,4 +64,46 @@ class CommandLineTest < AppTest
     out, _, status = run_it('check', '--json')
     assert_equal [1, 'behind'], [status, JSON.parse(out)['lines'][0]['kind']]
   end
+
+  STEP_FILE = File.expand_path('../models/annotated-plate.step', __dir__)
+
+  def test_step_files_are_inspected_with_their_report_and_dimensions
+    found = JSON.parse(run_it('inspect', STEP_FILE, '--json')[0])
+    assert_equal ['step', 1, true, 'PMI-PLATE'], found.values_at('kind', 'solids', 'closed', 'name')
+    assert_equal({ 'plane' => 6, 'cylinder' => 5 }, found['faces'])
+    assert_in_delta 82_271.682, found['volume'], 0.01
+    assert_empty found['report']
+    assert_equal 14, found['dimensions'].size
+    assert_equal 'step assembly', JSON.parse(run_it('inspect', File.expand_path('../models/assembly-40.step', __dir__), '--json')[0])['kind']
+  end
+
+  # Two rectangles of 100 by 15 less the bore of 20 and nothing else on the middle plane.
+  def test_step_files_have_sections_and_views
+    found = JSON.parse(run_it('section', STEP_FILE, '--plane', '0,30,0,0,1,0', '--json')[0])
+    assert_in_delta (100 - 20) * 15, found['area'], 0.01
+    view = JSON.parse(run_it('views', STEP_FILE, '--view', 'front', '--json')[0])['views'][0]
+    assert_in_delta 230, view['visible']['sharp'] + view['visible']['silhouette'], 1e-6
+  end
+
+  def test_export_writes_files_that_are_read_again
+    Dir.mktmpdir do |dir|
+      step, stl, glb = %w[step stl glb].map { |kind| File.join(dir, "out.#{kind}") }
+      assert_equal 0, run_it('export', file('spacer'), '--to', 'step', '--out', step)[2]
+      assert_in_delta mass(demo('spacer')).volume, JSON.parse(run_it('inspect', step, '--json')[0])['volume'], 0.01
+      run_it('export', STEP_FILE, '--to', 'stl', '--out', stl)
+      assert_equal 84 + (50 * File.binread(stl)[80, 4].unpack1('L<')), File.size(stl)
+      run_it('export', STEP_FILE, '--to', 'glb', '--out', glb)
+      assert_equal 'glTF', File.binread(glb, 4)
+      assert_match(/'dxf' is not written; use step, glb, stl/, run_it('export', STEP_FILE, '--to', 'dxf', '--out', step)[1])
+    end
+  end
+
+  def test_bad_step_files_are_told_in_words
+    Dir.mktmpdir do |dir|
+      path = File.join(dir, 'x.step')
+      File.write(path, 'PK garbage')
+      _, err, status = run_it('inspect', path)
+      assert_equal [1, true], [status, err.include?('ZIP archive')]
+    end
+  end
 end
