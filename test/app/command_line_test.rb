@@ -94,7 +94,7 @@ class CommandLineTest < AppTest
       assert_equal 84 + (50 * File.binread(stl)[80, 4].unpack1('L<')), File.size(stl)
       run_it('export', STEP_FILE, '--to', 'glb', '--out', glb)
       assert_equal 'glTF', File.binread(glb, 4)
-      assert_match(/'dxf' is not written; use step, glb, stl/, run_it('export', STEP_FILE, '--to', 'dxf', '--out', step)[1])
+      assert_match(/'pdf' is not written; use step, glb, stl/, run_it('export', STEP_FILE, '--to', 'pdf', '--out', step)[1])
     end
   end
 
