@@ -72,7 +72,7 @@ module App
 
     # The sheet and the column as fragments: what every change of a drawing answers with.
     def state_of(shown, told: nil)
-      json version: shown.record.version, sheet: shown.svg, column: part(:_column, shown: shown), bar: part(:_drawing_bar, shown: shown), homes: shown.homes, told: told
+      json version: shown.record.version, sheet: shown.svg, column: part(:_column, shown: shown), bar: part(:_drawing_bar, shown: shown), homes: shown.homes, waiting: shown.waiting, told: told
     end
 
     # What updating drawings came to, in words. results: { drawing => nil or why not }.

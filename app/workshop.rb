@@ -26,6 +26,8 @@ module App
         value
       end
 
+      def known?(key) = @lock.synchronize { @kept.key?(key) } || File.exist?(path(key))
+
       private
 
       def path(key) = File.join(@folder, key[-2, 2], key)

@@ -23,8 +23,20 @@ module App
       def cell = @select && @value.cells[@select]
       def kind = @select&.split('/')&.first
 
-      def scene(sheet = @sheet)
-        Nockplane::Drawings::SceneBuilder.new(@value, sheet.id, Workshop.source, states: staleness.states, fields: App.title_fields).scene
+      def scene(sheet = @sheet, shade: :all) = builder(sheet, shade).scene
+
+      def builder(sheet, shade)
+        Nockplane::Drawings::SceneBuilder.new(@value, sheet.id, Workshop.source, states: staleness.states, fields: App.title_fields, shade: shade)
+      end
+
+      # Views whose shading follows: the page does not wait for it.
+      def waiting = builder(@sheet, :known).unshaded
+
+      # SVG of a view's shading.
+      def shading(id)
+        view = @value.view(id) or raise Refused.new("#{@record.number} has no view '#{id}'.", status: 404)
+        group = Nockplane::Drawings::Group.new(owner: 'shading', items: builder(@sheet, :all).shading_of(view))
+        Nockplane::Formats::Svg.groups(Nockplane::Drawings::Scene.new(width: format.width, height: format.height, groups: [group], title: ''))
       end
 
       def format = Nockplane::Drafting::SheetFormat.named(@sheet.format)
@@ -32,7 +44,7 @@ module App
 
       # The sheet's SVG with the marks of views behind their model.
       def svg
-        drawn = scene
+        drawn = scene(shade: :known)
         Nockplane::Formats::Svg.write(drawn).sub(%r{</svg>\z}, "#{Marks.new(drawn, staleness.behind).svg}</svg>")
       end
 
@@ -53,7 +65,7 @@ module App
       # What the sheet's script needs to know to drag and to name things.
       def script_data
         { slug: slug, version: @record.version, sheet: @sheet.id, width: format.width, height: format.height,
-          homes: homes,
+          homes: homes, waiting: waiting,
           views: @value.views.to_h { |v| ["view/#{v.id}", { name: v.name, parent: v.parent, direction: v.direction }] } }
       end
 

@@ -32,6 +32,12 @@ module App
           json version: shown.record.version, column: part(:_column, shown: shown)
         end
 
+        # The shading of a view, when the sheet came without it.
+        app.get '/drawings/:slug/views/:view/shading' do
+          shown = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)
+          json version: shown.record.version, svg: shown.shading(params['view'])
+        end
+
         # A behind view as it was and as it is, to lay over the sheet.
         app.get '/drawings/:slug/views/:view/before-after' do
           json Presenters::BeforeAfter.new(Records::Drawing.at(params['slug']), params['view']).to_h

@@ -27,10 +27,27 @@ function show(state) {
   version = state.version;
   data.homes = state.homes || data.homes;
   sheet.replace(state.sheet);
+  shade(state.waiting || []);
   column.innerHTML = state.column;
   bar.innerHTML = state.bar;
   if (state.told) tell(state.told);
 }
+
+// Shading takes longer than lines: it is asked for when the lines are there, and put under them unless the sheet has changed meanwhile.
+function shade(views) {
+  views.forEach(async (view) => {
+    const note = setTimeout(() => tell('Shading is being worked out …'), 1200);
+    try {
+      const found = await get(`${base}/views/${view}/shading?sheet=${data.sheet}`);
+      if (found.version === version) sheet.under(`view/${view}`, found.svg);
+    } catch (error) {
+      tell(error.message, true);
+    } finally {
+      clearTimeout(note);
+    }
+  });
+}
+shade(data.waiting);
 
 // Posts go one after another: a second key pressed before the first answer came is made on that answer's version, not
 // mistaken for somebody else's change. What waits behind a refused post is dropped.

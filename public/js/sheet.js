@@ -5,7 +5,7 @@ import { zoomed, moves } from './geometry.js';
 
 const MOVABLE = '[data-owner^="view/"], [data-owner^="dimension/"], [data-owner^="note/"]';
 
-/** mount(element, { data, onSelect(key), onMove(key, dx, dy) }) returns { replace(svg), select(key), zoom(how), centre() }. */
+/** mount(element, { data, onSelect(key), onMove(key, dx, dy) }) returns { replace(svg), select(key), under(key, svg), zoom(how), centre() }. */
 export function mount(element, { data, onSelect, onMove }) {
   let box = null;
   let chosen = null;
@@ -103,6 +103,14 @@ export function mount(element, { data, onSelect, onMove }) {
       frame();
     },
     select(key) { chosen = key; frame(); },
+    // Puts SVG under what a group shows.
+    under(key, markup) {
+      const target = group(key);
+      if (!target) return;
+      const layer = document.createElementNS('http://www.w3.org/2000/svg', 'g');
+      layer.innerHTML = markup;
+      target.prepend(layer);
+    },
     zoom(how) {
       if (how === 'fit') return fit();
       box = zoomed(box, [box[0] + box[2] / 2, box[1] + box[3] / 2], how === 'in' ? 1.3 : 1 / 1.3, data.width);

@@ -83,4 +83,16 @@ class SceneTest < CoreTest
     refute_empty items.grep(Drafting::Ink::Region)
     assert_empty(items.select { |i| i.layer == 'hidden' })
   end
+
+  # The screen does not wait for shading that is not there yet.
+  def test_shading_can_follow_the_lines
+    source = Linking::Source.new(store: Linking::Source::MemoryStore.new) { |_, _| recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 10}') }
+    drawing = Drawings::Template.all.fetch('a3-part-first-angle').fill('m', 1, source.model('m', 1), title: 'Block', number: 'QI-1-D')
+    quick = Drawings::SceneBuilder.new(drawing, 's1', source, shade: :known)
+    regions = ->(scene) { scene.groups.flat_map(&:items).grep(Drafting::Ink::Region).size }
+    assert_equal [['iso'], 0], [quick.unshaded, regions[quick.scene]]
+    shading = quick.shading_of(drawing.view('iso'))
+    assert_equal 3, shading.size, 'three faces of a block are seen'
+    assert_equal [[], 3], [quick.unshaded, regions[quick.scene]]
+  end
 end

@@ -178,4 +178,15 @@ class ScreensTest < SystemTest
     click_link 'Go to the board'
     assert_selector 'h1', text: 'Board'
   end
+
+  def test_shading_follows_the_lines_of_a_new_revision
+    drawn
+    visit "/drawings/#{drawn.slug}"
+    assert_selector '#sheet g[data-owner="view/iso"] path.l-shade', visible: :all, minimum: 3
+    revise(lid, 'thick: 6', 'thick: 11')
+    visit "/drawings/#{drawn.slug}"
+    click_button 'Update the sheet'
+    assert_text 'Nothing to settle'
+    assert_selector '#sheet g[data-owner="view/iso"] path.l-shade', visible: :all, minimum: 3
+  end
 end

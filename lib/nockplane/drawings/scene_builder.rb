@@ -10,8 +10,10 @@ module Nockplane
       PROPERTY_FIELDS = %w[material finish mass author].freeze
       WIDTHS = { sharp: :wide, silhouette: :wide, smooth: :narrow }.freeze
 
+      # shade: :all, or :known for only the shading that is there already (the rest is asked for with #shading_of).
       # states: { cell key => "behind" or "adrift" }; fields: more or other texts for the title block (owner, date ...).
-      def initialize(drawing, sheet_id, source, states: {}, fields: {})
+      def initialize(drawing, sheet_id, source, states: {}, fields: {}, shade: :all)
+        @shade = shade
         @drawing = drawing
         @sheet = drawing.sheet(sheet_id)
         @source = source
@@ -28,6 +30,12 @@ module Nockplane
         groups.concat(@drawing.notes.select { |n| n.sheet == @sheet.id }.map { |n| note_group(n) })
         Scene.new(width: format.width, height: format.height, groups: groups, title: @drawing.meta.title)
       end
+
+      # Ids of shaded views whose shading is not there yet.
+      def unshaded = @drawing.views_on(@sheet.id).select { |v| v.style == 'shaded' && !known_shading?(v) }.map(&:id)
+
+      # [Ink] of a view's shading.
+      def shading_of(view) = shading_ink(*model_of(view), place(view))
 
       # ViewPlace of a view.
       def place(view)
@@ -79,12 +87,14 @@ module Nockplane
       def view_group(view)
         place = place(view)
         model, n = model_of(view)
-        items = view.style == 'shaded' ? shading_ink(model, n, place) : []
+        items = view.style == 'shaded' && (@shade == :all || known_shading?(view)) ? shading_ink(model, n, place) : []
         items += @source.linework(model, n, place.frame).strokes.filter_map { |s| stroke_ink(s, view, place) }
         items += centre_lines(model, n, place, view) + threads(model, n, place, view) unless view.kind == 'pictorial'
         items += label_ink(view, place)
         Group.new(owner: "view/#{view.id}", items: items, box: place.outline, state: @states["view/#{view.id}"])
       end
+
+      def known_shading?(view) = @source.shaded?(*model_of(view), @drawing.frame(view))
 
       def shading_ink(model, revision, place)
         @source.shading(model, revision, place.frame).map do |r|

@@ -5,12 +5,13 @@ module Nockplane
     # Middle products by the digest of their inputs: models, linework, shading, axes. Pure computation behind a store.
     # recipe: ->(model id, revision number) giving recipe text; library: ->(name, revision or nil) giving the text of a
     # component that an assembly names, nil when there is none; importer: ->(ImportReference, refine) giving the Modelling::Model
-    # of an imported file; store: anything with fetch(key) { value } (see MemoryStore).
+    # of an imported file; store: anything with fetch(key) { value } and known?(key) (see MemoryStore).
     class Source
       # The simplest store: keeps everything. The application's store also keeps it on disk.
       class MemoryStore
         def initialize = @kept = {}
         def fetch(key) = @kept.fetch(key) { @kept[key] = yield }
+        def known?(key) = @kept.key?(key)
       end
 
       attr_reader :prefixes
@@ -46,6 +47,9 @@ module Nockplane
         text = @recipe.call(id, revision)
         @store.fetch(key('shading', text, frame.d, frame.u)) { Projection::Shading.of(model_of(text).solid, frame, edge_set: edge_set_of(text)) }
       end
+
+      # Has the shading of a view been worked out before?
+      def shaded?(id, revision, frame) = @store.known?(key('shading', @recipe.call(id, revision), frame.d, frame.u))
 
       def axes(id, revision)
         text = @recipe.call(id, revision)

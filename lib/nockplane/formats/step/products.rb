@@ -138,16 +138,15 @@ module Nockplane
           add(rep, record, items, product, path, transform) if items.any? { |i| i.is?(*Shapes::ITEMS) }
           items.select { |i| i.is?('MAPPED_ITEM') }.each_with_index do |item, k|
             map = @file[item[1]]
-            inner = IDENTITY_OR[self, item, map, units(record)]
-            represent(map[1].id, product, path + [mapped_name(item, k)], transform.after(inner), above + [rep])
+            represent(map[1].id, product, path + [mapped_name(item, k)], transform.after(mapping(item, map, units(record))), above + [rep])
           end
         end
 
-        IDENTITY_OR = lambda do |products, item, map, units|
-          from = products.send(:curves, units).frame(map[0])
-          products.send(:target, item[2], units).after(Solids::Transform.between(from, Geometry::Frame::WORLD))
+        # From where a mapped representation was made to where it stands.
+        def mapping(item, map, units)
+          from = curves(units).frame(map[0])
+          target(item[2], units).after(Solids::Transform.between(from, Geometry::Frame::WORLD))
         end
-        private_constant :IDENTITY_OR
 
         def mapped_name(item, k) = clean(text(item[0]).then { |n| n.empty? ? 'item' : n }) + "[#{k + 1}]"
 

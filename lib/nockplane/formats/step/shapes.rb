@@ -5,7 +5,7 @@ module Nockplane
     module Step
       # Solids of shape representations: B-reps with and without voids, faceted ones, open shells, tessellated shapes.
       class Shapes
-        # A shape: solid (Solids::Solid, maybe empty), face ids in the file by face name, whether it is closed.
+        # solid: Solids::Solid with faces named "#record", nil when nothing could be meshed; closed: whether it is.
         Shape = Struct.new(:solid, :closed)
         ITEMS = %w[MANIFOLD_SOLID_BREP BREP_WITH_VOIDS FACETED_BREP SHELL_BASED_SURFACE_MODEL FACE_BASED_SURFACE_MODEL TESSELLATED_SOLID TESSELLATED_SHELL
                    TRIANGULATED_FACE COMPLEX_TRIANGULATED_FACE TRIANGULATED_SURFACE_SET COMPLEX_TRIANGULATED_SURFACE_SET].freeze
@@ -27,7 +27,7 @@ module Nockplane
           bodies = items.select { |r| r.is?(*ITEMS) }
           return nil if bodies.empty?
 
-          mesh = mesh(bodies, units)
+          mesh = mesh(units)
           facets = bodies.flat_map { |b| body(b, mesh) }
           return Shape.new(nil, false) if facets.empty?
 
@@ -37,21 +37,27 @@ module Nockplane
 
         private
 
-        def mesh(bodies, units)
+        def mesh(units)
+          @unit = units.mm
           curves, surfaces = (@readers[units] ||= Curves.new(@file, units.mm, units.radians).then { |c| [c, Surfaces.new(@file, c)] })
-          BodyMesh.new(@file, curves, surfaces, @report, fine: fine(bodies, curves), refine: @refine)
+          BodyMesh.new(@file, curves, surfaces, @report, fine: fine(curves), refine: @refine)
         end
 
         # mm, by the spread of some of the vertices.
-        def fine(bodies, curves)
-          points = bodies.flat_map { |b| vertices(b) }.first(400).filter_map { |id| curves.point(@file[id][1]) rescue nil }
+        def fine(curves)
+          points = @file.ids('VERTEX_POINT').first(400).filter_map { |id| place(id, curves) }
           return FINE_BOUNDS[0] * 10 if points.size < 2
 
           size = points.transpose.sum { |c| c.max - c.min }
           (size * FINE).clamp(*FINE_BOUNDS)
         end
 
-        def vertices(_body) = @file.ids('VERTEX_POINT')
+        # A broken vertex is told where it is used.
+        def place(id, curves)
+          curves.point(@file[id][1])
+        rescue Unusable
+          nil
+        end
 
         def body(record, mesh)
           case record.type
@@ -59,7 +65,7 @@ module Nockplane
           when 'BREP_WITH_VOIDS' then closed(shell(record[1], mesh), record, mesh) + Array(record[2]).flat_map { |v| void(v, mesh, record) }
           when 'SHELL_BASED_SURFACE_MODEL', 'FACE_BASED_SURFACE_MODEL' then surfaces(record, mesh)
           when 'COMPLEX' then body(Part21::Record.new(record.id, record.leaves.slice(*ITEMS)), mesh)
-          else Tessellation.new(@file, mesh, @report, @readers.values.last[0].unit).facets(record)
+          else Tessellation.new(@file, mesh, @report, @unit).facets(record)
           end
         rescue Unusable => e
           @report.add(record.type, "a body is missing from the picture: #{e.message}", "##{record.id}")
