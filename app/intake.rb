@@ -59,6 +59,11 @@ module App
       set_aside(known, name, path, digest, e)
     rescue Errno::ENOENT
       nil # taken away again
+    rescue ActiveRecord::ActiveRecordError => e
+      warn "intake: #{name}: #{e.message}" # somebody else wrote at the same time: it is looked at again
+    rescue StandardError => e # a fault of ours must not stop the watching, nor the file come up again and again
+      warn "intake: #{name}: #{e.class} #{e.message}\n#{e.backtrace.first(8).join("\n")}"
+      set_aside(known, name, path, digest, Refused.new("#{name} can't be read because of a fault in the program (#{e.class}). The server log tells more."))
     end
 
     def most(name) = name.match?(STEP) ? Nockplane::Formats::Step::Part21::MAX_BYTES : Nockplane::Modelling::RecipeSource::MAX_BYTES
