@@ -26,7 +26,7 @@ module Nockplane
         return [] unless model.imported?
 
         stated = model.dimensions.map { |d| [d.kind, d.faces.sort] }
-        fitting(Modelling::Measured.all(model.solid).reject { |d| stated.include?([d.kind, d.faces.sort]) }, model, @drawing.frame(view), taken(view.binding))
+        fitting(model.measured.reject { |d| stated.include?([d.kind, d.faces.sort]) }, model, @drawing.frame(view), taken(view.binding))
       end
 
       def fitting(dimensions, model, frame, taken)

@@ -57,7 +57,7 @@ module Nockplane
              .map { |d| [cost(snapshot, d, diagonal), d] }.sort_by { |c, d| [c, d.id] }
       end
 
-      def candidates(model) = model.imported? ? model.dimensions + Modelling::Measured.all(model.solid) : model.dimensions
+      def candidates(model) = model.imported? ? model.dimensions + model.measured : model.dimensions
 
       def cost(snapshot, dimension, diagonal)
         value = (snapshot['value'] - dimension.value).abs / [snapshot['value'].abs, 1e-6].max / VALUE_SPAN

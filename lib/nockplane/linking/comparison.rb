@@ -65,7 +65,7 @@ module Nockplane
         return [] unless @old.imported? || @new.imported?
 
         stated = @new.dimensions.reject { |d| %i[tolerance_frame datum].include?(d.kind) }
-        (stated + Modelling::Measured.all(@new.solid)).filter_map do |d|
+        (stated + @new.measured).filter_map do |d|
           before = @old.dimension(d.id) or next
           Size.new(label(d), before.value, d.value, d.faces) if before.kind == d.kind
         end.uniq { |s| [s.label[/\A\S+/], s.old.round(4), s.new.round(4), s.faces.sort] }

@@ -19,8 +19,9 @@ module Nockplane
         used = used.dup
         result = old ? Matching.of(old, solid) : Matching::Result.new({}, {}, [], solid.faces.map(&:name), nil)
         names = result.matched.dup
+        indexed = Solids::Indexed.of(solid)
         fresh = solid.faces.reject { |f| names.key?(f.name) }
-        fresh.each { |f| names[f.name] = "#{word = word(solid, f)}-#{used[word] = (used[word] || 0) + 1}" }
+        fresh.each { |f| names[f.name] = "#{word = word(indexed, f)}-#{used[word] = (used[word] || 0) + 1}" }
         Result.new(names, result.doubtful.transform_keys { |n| names[n] }, result.gone, used)
       end
 

@@ -19,6 +19,7 @@ module Nockplane
 
       # The ModelDimension of an id on a solid, nil when its faces are gone.
       def find(solid, id)
+        solid = Solids::Indexed.of(solid)
         if id.start_with?(SIZE)
           face = solid.face(id.delete_prefix(SIZE)) or return nil
           group = equal(solid).find { |g| g.any? { |f| f.name == face.name } } or return nil
@@ -32,6 +33,7 @@ module Nockplane
       # All sizes worth offering: of every group of equal round faces, from the lowest to every other of parallel planes, and
       # from the lowest plane to the axes of holes.
       def all(solid)
+        solid = Solids::Indexed.of(solid)
         groups = equal(solid)
         planes = stacks(solid)
         found = groups.map { |g| size(solid, g) } + planes.flat_map { |s| s.drop(1).map { |f| distance(solid, s[0], f) } }

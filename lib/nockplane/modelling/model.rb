@@ -7,10 +7,11 @@ module Nockplane
     # values: { parameter => Float }; dimensions: [ModelDimension]; threads: { face name => Threads::Thread };
     # features: [[id, type, active, expression that switches it or nil]]; warnings: sentences.
     # Of an imported model: colours { face name => [r, g, b] }, annotations (geometric tolerances as read), layers
-    # { name => how many faces or solids }, saved_views [{ name:, direction:, up: }], report: what of the
+    # { name => how many faces or solids }, saved_views [{ name:, direction:, up: }],
+    # measured [ModelDimension] worth offering, report: what of the
     # file was not understood ([{ entity:, count:, meaning:, example: }]); nil of a built one.
-    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, :colours, :annotations, :layers, :saved_views, :report, keyword_init: true) do
-      def initialize(components: [], colours: {}, annotations: [], layers: {}, saved_views: [], **)
+    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, :colours, :annotations, :layers, :saved_views, :measured, :report, keyword_init: true) do
+      def initialize(components: [], colours: {}, annotations: [], layers: {}, saved_views: [], measured: [], **)
         super
         Ractor.make_shareable(self)
       end
@@ -18,7 +19,7 @@ module Nockplane
       def assembly? = !components.empty?
       def imported? = !report.nil?
       # A model dimension by id; also one measured on the faces.
-      def dimension(id) = dimensions.find { |d| d.id == id } || (Measured.id?(id) ? Measured.find(solid, id) : nil)
+      def dimension(id) = dimensions.find { |d| d.id == id } || measured.find { |d| d.id == id } || (Measured.id?(id) ? Measured.find(solid, id) : nil)
     end
   end
 end

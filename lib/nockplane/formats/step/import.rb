@@ -104,7 +104,8 @@ module Nockplane
           given = kept.dimensions
           Modelling::Model.new(solid: solid, values: {}, parameters: [], dimensions: given, threads: {}, features: [], warnings: warnings(solid), properties: properties(product),
                                name: name, components: instances, colours: colours(solid), annotations: kept.tolerances.map(&:to_h), layers: @properties.layers.values.tally,
-                               saved_views: SavedViews.new(@file, @report).all, report: @report.to_a)
+                               saved_views: SavedViews.new(@file, @report).all,
+                               measured: Modelling::Measured.all(solid), report: @report.to_a)
         end
 
         def warnings(solid)

@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Solids
+    # A solid whose faces and facets are looked up by name often: an index over it for the time of one piece of work.
+    class Indexed
+      # The index of a solid; an index is taken as it is.
+      def self.of(solid) = solid.is_a?(Indexed) ? solid : new(solid)
+
+      def initialize(solid)
+        @solid = solid
+        @facets = solid.facets.group_by { |f| f.face.name }
+        @faces = @facets.each_value.map { |list| list[0].face }
+        @known = @faces.to_h { |f| [f.name, f] }
+      end
+
+      attr_reader :faces
+
+      def point(id) = @solid.point(id)
+      def along?(facet) = @solid.along?(facet)
+      def face(name) = @known[name] || @solid.face(name)
+      def facets_of(name) = @facets[name] || @solid.facets_of(name)
+    end
+  end
+end
