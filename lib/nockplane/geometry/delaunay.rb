@@ -66,6 +66,7 @@ module Nockplane
       # Does d lie within the circle of a, b, c, and can the edge a b be turned?
       def flips?(a, b, c, d)
         return false unless turn(c, d, b) > 1e-13 && turn(d, c, a) > 1e-13
+        return true if turn(a, b, c).negative? || turn(b, a, d).negative? # folded over: any other way is better
 
         du, dv = @us[d], @vs[d]
         au, av = @us[a] - du, @vs[a] - dv

@@ -58,11 +58,12 @@ module Nockplane
 
       def seamed(up, down, axis)
         period = @chart.periods[axis]
-        a = clear_start(points(up), axis)
+        first, second = points(up), points(above(down, up, axis))
+        i, k = place_for_seam(first, second, axis)
+        # What comes before the start has gone round once more.
+        a = first.drop(i) + first.first(i).map { |uv, id| [shifted(uv, axis, period), id] }
         start = a[0][0][axis]
-        b = points(above(down, up, axis))
-        k = b.each_index.min_by { |i| ((b[i][0][axis] - start + (period / 2)) % period - (period / 2)).abs }
-        b = b.drop(k) + b.first(k).map { |uv, id| [shifted(uv, axis, -period), id] }
+        b = second.drop(k) + second.first(k).map { |uv, id| [shifted(uv, axis, -period), id] }
         b = b.map { |uv, id| [shifted(uv, axis, period * (((start - b[0][0][axis]) / period).round + 1)), id] }
         @grid.settle((a + b).map { |uv, _| uv[0] }, (a + b).map { |uv, _| uv[1] })
         seam = seam(a[0], [shifted(b[0][0], axis, -period), b[0][1]], axis)
@@ -70,14 +71,49 @@ module Nockplane
         loop_of(a + [[shifted(a[0][0], axis, period), a[0][1]]] + there + b + [[shifted(b[0][0], axis, -period), b[0][1]]] + seam.reverse)
       end
 
-      # The loop counted from where a seam crosses no hole.
-      def clear_start(list, axis)
+      # Places tried for a seam.
+      TRIES = 60
+
+      # [place on the first loop, place on the second] that a seam can join without crossing anything: the straightest first, far
+      # from holes before near ones.
+      def place_for_seam(first, second, axis)
+        pairs = first.each_index.map do |i|
+          u = first[i][0][axis]
+          k = second.each_index.min_by { |j| near(second[j][0][axis] - u, axis).abs }
+          [near(second[k][0][axis] - u, axis).abs.round(9), -clearance(u, axis), i, k]
+        end
+        borders = [first.map(&:first), second.map(&:first), *@holes.map { |h| h.us.zip(h.vs) }]
+        found = pairs.sort.first(TRIES).find { |_, _, i, k| free?(first[i][0], turned_to(second[k][0], first[i][0], axis), borders, axis) }
+        (found || pairs.min)[2, 2]
+      end
+
+      # A difference taken by whole turns to be as small as it can.
+      def near(difference, axis) = (p = @chart.periods[axis]).then { ((difference + (p / 2)) % p) - (p / 2) }
+      def turned_to(uv, other, axis) = (uv[axis] - other[axis]).then { |d| shifted(uv, axis, near(d, axis) - d) }
+
+      # How far a place is from the nearest hole, counted round.
+      def clearance(u, axis)
+        @holes.map { |h| (axis.zero? ? h.us : h.vs).minmax }.map { |low, high| near(u - ((low + high) / 2), axis).abs - ((high - low) / 2) }.min || 0.0
+      end
+
+      # Does the straight way from p to q cross no border, in any turn?
+      def free?(p, q, borders, axis)
         period = @chart.periods[axis]
-        spans = @holes.map { |h| (axis.zero? ? h.us : h.vs).minmax }
-        gap = ->(u) { spans.map { |low, high| ((u - ((low + high) / 2) + (period / 2)) % period - (period / 2)).abs - ((high - low) / 2) }.min || 0.0 }
-        k = list.each_index.max_by { |i| gap[list[i][0][axis]] }
-        # What comes before it has gone round once more.
-        list.drop(k) + list.first(k).map { |uv, id| [shifted(uv, axis, period), id] }
+        borders.each_with_index.none? do |ring, n|
+          ring.each_index.any? do |i|
+            next false if i.zero? && n < 2 # loops that go round: from their last point to the first is a turn
+
+            [-period, 0.0, period].any? { |by| crosses?(p, q, shifted(ring[i - 1], axis, by), shifted(ring[i], axis, by)) }
+          end
+        end
+      end
+
+      # Do two segments meet, other than in ends they share?
+      def crosses?(p, q, a, b)
+        return false if [a, b].any? { |c| [p, q].any? { |d| (c[0] - d[0]).abs + (c[1] - d[1]).abs < 1e-9 } }
+
+        side = ->(x, y, z) { ((y[0] - x[0]) * (z[1] - x[1])) - ((y[1] - x[1]) * (z[0] - x[0])) }
+        side[p, q, a] * side[p, q, b] <= 0 && side[a, b, p] * side[a, b, q] <= 0
       end
 
       # On surfaces that close the other way too: the face lies at the left of the first loop, so the second one is above it

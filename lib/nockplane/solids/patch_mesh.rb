@@ -14,6 +14,8 @@ module Nockplane
       MOST_POINTS = 40_000
       # Height of a whole ruled face in steps round it: so small that points of one ruling are joined before any others.
       FLATNESS = 0.02
+      # Parts of a step (of the height of a ruled face) below which points lie in one line.
+      SNAP = 5e-6
 
       # pool: point(id) and add(point) -> id; loops: [[ids]], the face at their left looking against Su x Sv; refine
       # as in Discretise.
@@ -37,6 +39,9 @@ module Nockplane
 
         @chart.ruled? ? Quads.joined(kept, @pool) : kept
       end
+
+      # Is the mesh folded over, because the outline touches or crosses itself?
+      def rough? = @rough
 
       # [[point, normal], ...] at all its points, for a NormalField.
       def normals
@@ -117,7 +122,18 @@ module Nockplane
         @grid.settle(@us, @vs)
         @ku = 1 / @grid.step_u
         @kv = @chart.ruled? ? FLATNESS / [high - low, 1e-9].max : 1 / @grid.step_v
-        [@us.map { |u| (u * @ku).round(9) }, @vs.map { |v| (v * @kv).round(9) }]
+        [snapped(@us, @ku, SNAP), snapped(@vs, @kv, @chart.ruled? ? SNAP * FLATNESS : SNAP)]
+      end
+
+      # Scaled coordinates; those nearer to each other than a snap become one, so that points of one rim or ruling lie in one line
+      # (else the triangulation takes noise along a rim for corners).
+      def snapped(values, scale, snap)
+        found = Array.new(values.size)
+        values.each_index.sort_by { |i| values[i] }.slice_when { |i, j| (values[j] - values[i]) * scale > snap }.each do |run|
+          middle = (run.sum { |i| values[i] } / run.size * scale).round(9)
+          run.each { |i| found[i] = middle }
+        end
+        found
       end
 
       def triangulated(us, vs, loops)
@@ -126,8 +142,13 @@ module Nockplane
         rings = oriented(us, vs, rings)
         found = Triangulator.new(us, vs, rings, flat: true).triangles
         inner = @chart.ruled? ? [] : inside(us, vs, rings)
-        Geometry::Delaunay.new(us, vs, found).call(inner)
+        made = Geometry::Delaunay.new(us, vs, found).call(inner)
+        @rough = made.sum { |t| Triangulator.turn(us, vs, *t).abs } / 2 > ROUGH * rings.sum { |r| Geometry::Polygon.area(r, us, vs) }
+        made
       end
+
+      # Times the outline's area that the triangles may cover before the mesh counts as folded.
+      ROUGH = 1.01
 
       # The largest loop first and counter-clockwise, the others clockwise.
       def oriented(us, vs, rings)

@@ -14,11 +14,9 @@ module Nockplane
 
       attr_reader :regions, :edges
 
-      # The block tells whether an edge must end between two of its segments: (vertex, segment before [a, b], after).
       # whole: may this face stand as one region? Facets of others stand alone.
-      def initialize(solid, whole: ->(_face) { true }, &breaks)
+      def initialize(solid, whole: ->(_face) { true })
         @solid = solid
-        @breaks = breaks || ->(*) { false }
         groups = Components.of(solid.facets) { |a, b| (a.face.equal?(b.face) || a.face.name == b.face.name) && whole.call(a.face) }
         @region_of = []
         groups.each_with_index { |ids, k| ids.each { |i| @region_of[i] = k } }
@@ -52,7 +50,6 @@ module Nockplane
         around = Hash.new { |h, k| h[k] = {} }
         borders.each_with_index { |list, r| list.each { |(a, b), other| [[a, b], [b, a]].each { |v, w| around[v][w] = [r, other].minmax } } }
         @corner = around.to_h { |v, list| [v, list.size != 2 || list.values.uniq.size > 1] }
-        around.each { |v, list| @corner[v] ||= list.size == 2 && list.keys.then { |a, b| @breaks.call(v, [a, v], [v, b]) } }
       end
 
       def loops(border, region)

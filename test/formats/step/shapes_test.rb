@@ -189,6 +189,27 @@ class StepShapesTest < StepTest
     assert_equal({ 'solids' => 1 }, model.layers)
   end
 
+  # A boss with a notch in its foot: the loop round the foot goes up and down again, so a seam from there would cross it.
+  def test_a_loop_with_a_notch_gets_a_seam_that_crosses_nothing
+    notched = "  - {id: p, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 5}\n  - {id: b, type: boss, on: p/end.end, at: [0, 0], diameter: 12, depth: 10}\n" \
+              "  - {id: k, type: extrude, on: p/end.end, at: [0, 0], depth: 4, profile: {kind: rectangle, width: 30, height: 3}}"
+    model = built(notched)
+    read = imported(STEP::Writer.write(model))
+    assert_empty read.report
+    assert_closed read.solid
+    assert_in_delta Solids::Mass.of(model.solid).area, Solids::Mass.of(read.solid).area, 0.5
+  end
+
+  def test_outlines_that_touch_themselves_are_told
+    # two triangles that meet in a point, as one outline on a cylinder unrolled: u, v in steps
+    chart = Geometry::Chart::Elementary.new(:cylinder, Geometry::Frame::WORLD, radius: 10.0)
+    pool = STEP::BodyMesh::Pool.new
+    loop = [[0.0, 0.0], [0.6, 4.0], [0.6, 0.0], [0.0, 4.0]].map { |u, v| pool.add(chart.at(u, v)) } + [pool.add(chart.at(-0.3, 2.0))]
+    patch = Solids::PatchMesh.new(chart, pool, [loop])
+    patch.facets
+    assert_predicate patch, :rough?
+  end
+
   # Points of curves that the samples don't have.
   def test_parabola_and_hyperbola
     frame = Geometry::Frame.new([0.0, 0.0, 0.0], [0.0, 0.0, 1.0], [1.0, 0.0, 0.0])

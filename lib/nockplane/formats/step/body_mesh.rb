@@ -83,6 +83,7 @@ module Nockplane
 
           patch = Solids::PatchMesh.new(chart, @pool, loops, refine: @refine)
           cells = patch.facets
+          @report.add(record.type, 'the outline of a face touches or crosses itself; its picture and its part of the volume are not right', "##{record.id}") if patch.rough?
           surface = chart.respond_to?(:surface) ? chart.surface : Geometry::Surface.free(chart.kind, *free_place(chart), Geometry::NormalField.new(patch.normals))
           face = Solids::Face.new("##{record.id}", surface)
           cells.map { |ids| facet(sense == :F ? ids.reverse : ids, face) }

@@ -20,10 +20,8 @@ module Nockplane
 
         # Numbers of the MANIFOLD_SOLID_BREP (or BREP_WITH_VOIDS) records, one for each body.
         def items
-          set = Projection::EdgeSet.new(@solid)
-          @exact = set.exact
-          @ring = set.edges.to_h { |e| [[e.a, e.b].minmax, e.ring] }
-          @topology = Solids::Topology.new(@solid, whole: ->(face) { NAMED.include?(face.surface.kind) }) { |_, before, after| !@ring[before.minmax].equal?(@ring[after.minmax]) }
+          @exact = Projection::EdgeSet.new(@solid).exact
+          @topology = Solids::Topology.new(@solid, whole: ->(face) { NAMED.include?(face.surface.kind) })
           @curves = @topology.edges.map { |e| edge_curve(e) }
           shells.map { |outer, voids| solid_record(outer, voids) }
         end
@@ -66,7 +64,7 @@ module Nockplane
           record
         end
 
-        def loop_record(list) = @records.add('EDGE_LOOP', '', list.map { |i, along| @records.add('ORIENTED_EDGE', '', :*, :*, @curves[i], along ? :T : :F) })
+        def loop_record(list) = @records.add('EDGE_LOOP', '', list.select { |i, _| @curves[i] }.map { |i, along| @records.add('ORIENTED_EDGE', '', :*, :*, @curves[i], along ? :T : :F) })
 
         def plane(facet) = @records.add('PLANE', '', @records.placement(@solid.point(facet.loops[0][0]), facet.normal, Geometry::Vec.any_normal(facet.normal)))
 
@@ -92,21 +90,47 @@ module Nockplane
         end
 
         def place(id) = @exact[id] || @solid.point(id)
-        def vertex(id) = @vertices[id] ||= @records.add('VERTEX_POINT', '', @records.point(place(id)))
+        # Corners that have come to lie in one place are one.
+        def vertex(id) = @vertices[place(id).map { |c| (c * 1e6).round }] ||= @records.add('VERTEX_POINT', '', @records.point(place(id)))
 
+        # nil for an edge that has shrunk to a point.
         def edge_curve(edge)
           ids = edge.vertices
+          return nil if ids.size == 2 && vertex(ids[0]) == vertex(ids[1])
+
           @records.add('EDGE_CURVE', '', vertex(ids[0]), vertex(ids[-1]), curve(edge), :T)
         end
 
         def curve(edge)
           ids = edge.vertices
           points = ids.map { |i| place(i) }
-          ring = @ring[ids.first(2).minmax]
-          return conic(ring, points) if ring && edge.regions.all? { |k| NAMED.include?(@topology.regions[k].face.surface.kind) }
+          surfaces = edge.regions.map { |k| @topology.regions[k].face.surface }
+          ring = surfaces.all? { |s| NAMED.include?(s.kind) } && ring(surfaces, points)
+          return conic(ring, points) if ring
           return line(points[0], points[-1]) if points.size == 2 || straight?(points)
 
           spline(points, edge)
+        end
+
+        # The circle or ellipse that two surfaces meet in, if all points lie on it: square to an axis, or a plane through a cylinder or cone.
+        def ring(surfaces, points)
+          found = surfaces.filter_map { |s| level(s, points) }.first || oblique(*surfaces)
+          found if found && points.all? { |p| Geometry::Vec.distance(found.at(found.angle(p)), p) < 1e-5 }
+        end
+
+        def level(surface, points)
+          return nil if surface.plane?
+
+          heights = points.map { |p| Geometry::Vec.dot(Geometry::Vec.sub(p, surface.origin), surface.axis) }
+          radius = surface.radial_distance(points[0])
+          return nil if heights.max - heights.min > 1e-6 || radius < 1e-6
+
+          Projection::Ring.circle(Geometry::Vec.along(surface.origin, surface.axis, heights[0]), surface.axis, radius)
+        end
+
+        def oblique(a, b)
+          plane, turned = a.plane? ? [a, b] : [b, a]
+          plane.plane? && !turned.plane? ? Projection::Ring.oblique(plane, turned) : nil
         end
 
         def line(a, b)

@@ -59,7 +59,7 @@ module Nockplane
           start = rulings.place(curve.at(a))
           way = (((rulings.place(curve.at(b)) - start) + (count / 2)) % count) - (count / 2)
           low, high = [start, start + way].minmax
-          ((low + 1e-5).ceil..(high - 1e-5).floor).map { |k| crossing(curve, rulings, a, b, start, k, way, count) }
+          ((low + 1e-3).ceil..(high - 1e-3).floor).map { |k| crossing(curve, rulings, a, b, start, k, way, count) }
         end
 
         def crossing(curve, rulings, a, b, start, ruling, way, count)
