@@ -20,11 +20,12 @@ module App
       run
     end
 
-    # Frees jobs whose worker on this machine is no longer alive.
+    # Frees jobs whose worker on this machine is no longer alive; those of other machines after max_run_time.
     def revive
       Delayed::Job.where.not(locked_by: nil).find_each do |job|
-        pid = job.locked_by[/pid:(\d+)/, 1].to_i
-        job.update_columns(locked_by: nil, locked_at: nil) unless job.locked_by.include?("host:#{Socket.gethostname}") && alive?(pid)
+        next unless job.locked_by.include?("host:#{Socket.gethostname} ")
+
+        job.update_columns(locked_by: nil, locked_at: nil) unless alive?(job.locked_by[/pid:(\d+)/, 1].to_i)
       end
     end
 

@@ -47,6 +47,9 @@ class RunsTest < AppTest
     Delayed::Job.last.update_columns(locked_by: "host:#{Socket.gethostname} pid:#{Process.pid}", locked_at: Time.now)
     App::Queue.revive
     refute_nil Delayed::Job.last.locked_by
+    Delayed::Job.last.update_columns(locked_by: 'host:elsewhere pid:99999999')
+    App::Queue.revive
+    refute_nil Delayed::Job.last.locked_by, 'one of another machine too'
   end
 
   def test_stems_of_file_names
