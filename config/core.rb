@@ -2,6 +2,8 @@
 
 # The core and the loader of app/, without database or web: what the command line needs for files.
 ENV['BUNDLE_GEMFILE'] ||= File.expand_path('../Gemfile', __dir__)
+# Where bin/setup puts gems, also for commands that are started by hand.
+ENV['BUNDLE_PATH'] ||= File.expand_path('../vendor/bundle', __dir__)
 require 'bundler/setup'
 $LOAD_PATH.unshift(File.expand_path('../lib', __dir__))
 require 'nockplane'
