@@ -29,12 +29,21 @@ module App
       listener = Listen.to(folder) { woken << true }
       listener.start
       loop do
-        scan
+        prepare if scan.any? { |f| f.state == 'taken' }
         Database.release
         Timeout.timeout(every) { woken.pop }
         woken.clear
       rescue Timeout::Error
         next
+      end
+    end
+
+    # Works out what a change means for the drawings, so that who opens one finds it in the cache.
+    def prepare
+      Records::Drawing.find_each do |drawing|
+        drawing.staleness.behind
+      rescue Nockplane::Error
+        next # told where the drawing is shown
       end
     end
 

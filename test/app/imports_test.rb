@@ -94,6 +94,19 @@ class ImportsTest < AppTest
     assert_equal 'thicker', App::Records::Model.find_by(source_file: 'lid').latest.note
   end
 
+  def test_what_a_change_means_is_worked_out_ahead
+    measured
+    import('motor-plate-r2')
+    App::Intake.prepare
+    App::Workshop.reset # as another process: only the cache folder is shared
+    fetched = []
+    App::Workshop::Store.class_eval { alias_method :plain_fetch, :fetch; define_method(:fetch) { |key, &work| plain_fetch(key) { fetched << key; work.call } } }
+    measured.staleness.behind
+    assert_empty fetched, 'nothing has to be worked out again'
+  ensure
+    App::Workshop::Store.class_eval { alias_method :fetch, :plain_fetch }
+  end
+
   def test_half_written_files_wait
     drop('motor-plate.step', sample('motor-plate-r1')[0, 50_000])
     assert_empty App::Intake.scan
