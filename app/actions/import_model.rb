@@ -55,10 +55,11 @@ module App
       def before
         text = @model&.latest&.recipe or return nil
         return nil if Nockplane::Modelling::AssemblyRecipe.is?(text)
-        return [Nockplane::Modelling::ImportReference.new(file: '', name: '', bytes: 0), { '' => Workshop.source.model_of(text).solid }] unless Nockplane::Modelling::ImportReference.is?(text)
 
-        reference = Nockplane::Modelling::ImportReference.parse(text)
-        [reference, Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces).parts]
+        reference = Nockplane::Modelling::ImportReference.is?(text) ? Nockplane::Modelling::ImportReference.parse(text) : Nockplane::Modelling::ImportReference.new(file: '', name: '', bytes: 0)
+        model = Workshop.source.model_of(text)
+        # Only an assembly's parts, where they were made, are not in the cache.
+        [reference, model.assembly? ? Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces).parts : { '' => model.solid }]
       end
 
       def keep(result, text, digest)

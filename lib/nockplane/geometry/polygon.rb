@@ -17,6 +17,13 @@ module Nockplane
         sum * 0.5
       end
 
+      # Loops of one outline with holes: the largest first and counter-clockwise, the others clockwise.
+      def nested(loops, us, vs)
+        areas = loops.map { |ids| area(ids, us, vs) }
+        outer = areas.each_index.max_by { |i| areas[i].abs }
+        [outer, *(areas.each_index.to_a - [outer])].map { |i| areas[i].positive? == (i == outer) ? loops[i] : loops[i].reverse }
+      end
+
       # Twice the area of a loop of points [x, y, z], as a vector along its normal by the right hand (Newell's method).
       def area_vector(points)
         first = points[0]

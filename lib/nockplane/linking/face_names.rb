@@ -17,7 +17,7 @@ module Nockplane
       # Names of a revision after another; old: the old solid with lasting names, nil for none; used: { word => highest number }.
       def after(solid, used, old)
         used = used.dup
-        result = old ? Matching.of(old, solid) : Matching::Result.new({}, {}, [], solid.faces.map(&:name), nil)
+        result = old ? Matching.of(old, solid) : Matching::Result.new({}, {}, [])
         names = result.matched.dup
         indexed = Solids::Indexed.of(solid)
         fresh = solid.faces.reject { |f| names.key?(f.name) }

@@ -6,8 +6,8 @@ module Nockplane
     # after the rigid move that explains most of them (files are exported anew from other origins). What could as well be
     # otherwise is not taken but proposed.
     class Matching
-      # matched: { new name => old name }; doubtful: { new name => [old names, best first] }; gone: old names; fresh: new names.
-      Result = Struct.new(:matched, :doubtful, :gone, :fresh, :move)
+      # matched: { new name => old name }; doubtful: { new name => [old names, best first] }; gone: old names.
+      Result = Struct.new(:matched, :doubtful, :gone)
 
       # Costs: 0 the same face, 1 at the limit of what is taken.
       LIMIT = 1.0
@@ -37,8 +37,8 @@ module Nockplane
       end
 
       def result
-        @move = Alignment.new(@old, @new, @boxes).best
-        placed = @old.to_h { |l| [l.name, Placed.new(l, @move, @boxes[0])] }
+        move = Alignment.new(@old, @new, @boxes).best
+        placed = @old.to_h { |l| [l.name, Placed.new(l, move, @boxes[0])] }
         @costs = costs(placed)
         first = assigned(@costs)
         @costs = agreed(@costs, first)
@@ -163,7 +163,7 @@ module Nockplane
         kept = matched.invert
         news.each { |n| doubtful[n] ||= @costs_of_new[n].reject { |o, _| kept[o] }.sort_by(&:last).first(3).map(&:first) }
         doubtful.reject! { |_, list| list.empty? }
-        Result.new(matched, doubtful, @old.map(&:name) - matched.values, news, @move)
+        Result.new(matched, doubtful, @old.map(&:name) - matched.values)
       end
 
       # Old faces that the new one could as well be: where another way of pairing costs hardly more.

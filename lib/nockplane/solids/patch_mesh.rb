@@ -139,7 +139,9 @@ module Nockplane
       def triangulated(us, vs, loops)
         base = 0
         rings = loops.map { |l| (base...(base += l.ids.size)).to_a }
-        rings = oriented(us, vs, rings)
+        rings = Geometry::Polygon.nested(rings, us, vs)
+        raise Unfit, 'its outline encloses nothing' if Geometry::Polygon.area(rings[0], us, vs) < 1e-9
+
         found = Triangulator.new(us, vs, rings, flat: true).triangles
         inner = @chart.ruled? ? [] : inside(us, vs, rings)
         made = Geometry::Delaunay.new(us, vs, found).call(inner)
@@ -149,16 +151,6 @@ module Nockplane
 
       # Times the outline's area that the triangles may cover before the mesh counts as folded.
       ROUGH = 1.01
-
-      # The largest loop first and counter-clockwise, the others clockwise.
-      def oriented(us, vs, rings)
-        areas = rings.map { |r| Geometry::Polygon.area(r, us, vs) }
-        outer = areas.each_index.max_by { |i| areas[i].abs }
-        raise Unfit, 'its outline encloses nothing' if areas[outer].abs < 1e-9
-
-        first = areas[outer].negative? ? rings[outer].reverse : rings[outer]
-        [first] + rings.each_index.reject { |i| i == outer }.map { |i| areas[i].positive? ? rings[i].reverse : rings[i] }
-      end
 
       # Ids of new points of the grid inside the rings and not near to them.
       def inside(us, vs, rings)

@@ -58,6 +58,10 @@ class Part21Test < StepTest
     assert_match(/more than 40 deep/, assert_raises(STEP::Unusable) { broken[4] }.message)
   end
 
+  def test_statements_that_are_no_records_are_counted
+    assert_equal [1, 1], part21("#1=A();\n#x=B();").then { |f| [f.size, f.skipped] }
+  end
+
   def test_units_of_a_context
     metres = part21("#1=(LENGTH_UNIT()NAMED_UNIT(*)SI_UNIT($,.METRE.));#2=(NAMED_UNIT(*)PLANE_ANGLE_UNIT()CONVERSION_BASED_UNIT('DEGREE',#3));#3=PLANE_ANGLE_MEASURE_WITH_UNIT(PLANE_ANGLE_MEASURE(0.0174532925199433),#4);" \
                     '#4=(NAMED_UNIT(*)PLANE_ANGLE_UNIT()SI_UNIT($,.RADIAN.));#5=(GEOMETRIC_REPRESENTATION_CONTEXT(3)GLOBAL_UNIT_ASSIGNED_CONTEXT((#1,#2))REPRESENTATION_CONTEXT(\'\',\'\'));')

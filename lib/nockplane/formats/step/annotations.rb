@@ -45,14 +45,7 @@ module Nockplane
 
         private
 
-        def each(*types)
-          (types.flat_map { |t| @file.ids(t) } + @file.ids('')).filter_map do |id|
-            record = @file[id]
-            record if record.is?(*types)
-          rescue Unusable
-            nil
-          end
-        end
+        def each(*types) = @file.readable(*types)
 
         # Faces by shape aspect, aspects by what they are related to, values by dimension.
         def gather

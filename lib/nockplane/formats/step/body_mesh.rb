@@ -84,7 +84,7 @@ module Nockplane
           patch = Solids::PatchMesh.new(chart, @pool, loops, refine: @refine)
           cells = patch.facets
           @report.add(record.type, 'the outline of a face touches or crosses itself; its picture and its part of the volume are not right', "##{record.id}") if patch.rough?
-          surface = chart.respond_to?(:surface) ? chart.surface : Geometry::Surface.free(chart.kind, *free_place(chart), Geometry::NormalField.new(patch.normals))
+          surface = chart.respond_to?(:surface) ? chart.surface : Geometry::Surface.free(chart.kind, [0.0, 0.0, 0.0], [0.0, 0.0, 1.0], Geometry::NormalField.new(patch.normals))
           face = Solids::Face.new("##{record.id}", surface)
           cells.map { |ids| facet(sense == :F ? ids.reverse : ids, face) }
         end
@@ -96,9 +96,6 @@ module Nockplane
           args = record.args(leaf)
           [Array(args[1]), args[2], args[3]]
         end
-
-        # For free surfaces of revolution the axis is real; others have none.
-        def free_place(_chart) = [[0.0, 0.0, 0.0], [0.0, 0.0, 1.0]]
 
         # Ids around a bound; nil for a vertex loop.
         def loop_ids(ref)
@@ -136,7 +133,7 @@ module Nockplane
           t0, t1 = range(curve, p, q, a == b, sense != :F)
           check(record, curve, [[t0, p], [t1, q]])
           places = @strips.crossings(record.id, curve, curve.refined(curve.places(t0, t1, @fine), @refine))
-          places = curve.refined(places, 3) if a == b && places.size < 4 # a closed edge needs to enclose something
+          places = curve.refined(places, 2) if a == b && places.size < 4 # a closed edge needs to enclose something
           [a, *places[1...-1].map { |t| @pool.add(@strips.edge(record.id, curve.at(t))) }, b]
         end
 
@@ -166,20 +163,16 @@ module Nockplane
         def plane_facets(record, chart, loops, sense)
           face = Solids::Face.new("##{record.id}", chart.surface)
           frame = chart.frame
-          # Only the points of this face: indices 0, 1, ... for the area, ids of the pool for the facet.
           rings = loops.reject { |l| l.size < 3 }
           raise Unusable, "#{record}: its outline encloses nothing" if rings.empty?
 
-          flat = rings.map { |ids| ids.map { |id| frame.local(@pool.point(id)) } }
-          off = flat.flatten(1).map { |p| p[2].abs }.max
+          us, vs, ws = rings.flatten.uniq.to_h { |id| [id, frame.local(@pool.point(id))] }.then { |at| 3.times.map { |k| at.transform_values { |p| p[k] } } }
+          off = ws.each_value.map(&:abs).max
           raise Unusable, "#{record}: its outline is #{format('%.3g', off)} mm off its plane" if off > LOOSE
 
-          areas = flat.map { |points| points.each_with_index.sum { |p, i| (points[i - 1][0] * p[1]) - (p[0] * points[i - 1][1]) } }
-          outer = areas.each_index.max_by { |i| areas[i].abs }
-          raise Unusable, "#{record}: its outline encloses nothing" if areas[outer].abs < 1e-12
+          turned = Geometry::Polygon.nested(rings, us, vs)
+          raise Unusable, "#{record}: its outline encloses nothing" if Geometry::Polygon.area(turned[0], us, vs) < 1e-12
 
-          turned = rings.each_with_index.map { |ids, i| (areas[i].positive? == (i == outer)) ? ids : ids.reverse }
-          turned = [turned[outer]] + turned.each_index.reject { |i| i == outer }.map { |i| turned[i] }
           n = frame.z
           plane = [*n, Geometry::Vec.dot(n, frame.origin)]
           facet = Solids::Facet.over(@pool, turned, face, plane)

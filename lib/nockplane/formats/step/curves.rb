@@ -56,10 +56,7 @@ module Nockplane
         end
 
         def number(value, record)
-          value = value.value if value.is_a?(Part21::Typed)
-          raise Unusable, "#{record}: a number is missing" unless value.is_a?(Numeric)
-
-          value.to_f
+          (Part21.number(value) or raise Unusable, "#{record}: a number is missing").to_f
         end
 
         def length(value, record) = number(value, record) * @unit

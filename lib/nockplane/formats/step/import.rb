@@ -6,8 +6,8 @@ module Nockplane
       # A STEP file as a Modelling::Model: one part, or an assembly whose parts are meshed once each. Faces are named by a
       # list given (lasting names from Linking::Naming), else by their record ("#12").
       class Import
-        # What came in: model, parts ({ label => solid } where they were made), schema, product (Products::Product), records: how many.
-        Result = Struct.new(:model, :parts, :schema, :product, :records, keyword_init: true)
+        # What came in: model, parts ({ label => solid } where they were made), product (Products::Product).
+        Result = Struct.new(:model, :parts, :product, keyword_init: true)
 
         # Entities that are read or need not be: what else occurs is told in the report.
         KNOWN = /\A(?:CARTESIAN_POINT|DIRECTION|VECTOR|.*_POINT|.*EDGE.*|.*LOOP|.*BOUND|.*FACE|.*SHELL|.*SURFACE.*|.*CURVE.*|LINE|PLANE|CIRCLE|ELLIPSE|PARABOLA|HYPERBOLA|POLYLINE|AXIS[12]_PLACEMENT.*|
@@ -35,7 +35,7 @@ module Nockplane
           @shapes = Shapes.new(@file, @report, refine: @refine, progress: @progress)
           strangers
           model = products.assembly? ? assembly(products, occurrences) : part(products, occurrences)
-          Result.new(model: model, parts: @parts, schema: schema, product: products.root, records: @file.size)
+          Result.new(model: model, parts: @parts, product: products.root)
         rescue Unusable => e
           raise Unreadable, "the file can't be read: #{e.message}. It may be damaged; export it again."
         rescue *Report::WRONG_KINDS => e
@@ -46,17 +46,15 @@ module Nockplane
 
         private
 
-        def schema = Array(@file.header['FILE_SCHEMA']&.first).first.to_s[/\A[\w.]+/].to_s
-
         def strangers
+          @report.add('statement', 'is no record and was passed over', count: @file.skipped) if @file.skipped.positive?
           @file.counts.each { |type, n| @report.add(type, 'is not read; nothing of it is shown', "##{@file.ids(type)[0]}", count: n) unless type.match?(KNOWN) }
         end
 
         # The solid of a body with its faces under their names; nil when nothing of it could be meshed.
         def solid(body)
           (@solids ||= {}).fetch(body.key) do
-            shape = @shapes.shape(body.items, body.units)
-            @solids[body.key] = shape&.solid && named(shape.solid)
+            @solids[body.key] = @shapes.solid(body.items, body.units)&.then { |solid| named(solid) }
           end
         end
 

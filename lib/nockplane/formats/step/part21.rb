@@ -46,7 +46,8 @@ module Nockplane
           def to_s = "##{@id} #{@leaves.keys.join('+')}"
         end
 
-        attr_reader :header
+        # header: { name => parameters }; skipped: statements of the data section that are no records.
+        attr_reader :header, :skipped
 
         # bytes: the file. Raises Unreadable.
         def initialize(bytes)
@@ -58,6 +59,7 @@ module Nockplane
           @types = Hash.new { |h, k| h[k] = [] }
           @parsed = {}
           @header = {}
+          @skipped = 0
           read
         end
 
@@ -68,6 +70,20 @@ module Nockplane
 
         # [Record] of a type: simple ones, and complex ones with such a leaf.
         def all(*types) = (types.flat_map { |t| ids(t) }.map { |id| self[id] } + complex.select { |r| r.is?(*types) })
+
+        # [Record] of some types that can be read, simple or complex; the block is told of broken ones (id, error).
+        def readable(*types)
+          (types.flat_map { |t| ids(t) } + ids('')).filter_map do |id|
+            record = self[id]
+            record if record.is?(*types)
+          rescue Unusable => e
+            yield id, e if block_given?
+            nil
+          end
+        end
+
+        # The number of a parameter that may stand in a type, nil for anything else.
+        def self.number(value) = (value.is_a?(Typed) ? value.value : value).then { |v| v.is_a?(Numeric) ? v : nil }
 
         def complex = @complex ||= ids('').map { |id| self[id] }
 
@@ -150,7 +166,7 @@ module Nockplane
 
         def index(statement, start)
           m = RECORD.match(statement)
-          return (@skipped = (@skipped || 0) + 1) unless m && m.begin(0).zero?
+          return @skipped += 1 unless m && m.begin(0).zero?
 
           id = m[1].to_i
           @index[id] = start

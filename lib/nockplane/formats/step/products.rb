@@ -27,17 +27,10 @@ module Nockplane
         end
 
         # [Occurrence] of everything that has a shape, in the order of the tree.
-        def occurrences
-          @found = []
-          roots = (@definitions.keys - @children.values.flatten(1).map { |u| u[1] })
-          roots = @definitions.keys.first(1) if roots.empty? && @definitions.any? # a circle: told below
-          roots.each { |id| walk(id, roots.size > 1 ? [label(id)] : [], IDENTITY, []) }
-          @found = loose if @found.empty?
-          @found
-        end
+        def occurrences = @occurrences ||= walked
 
         # The product of the file as a whole: the first root.
-        def root = product((@definitions.keys - @children.values.flatten(1).map { |u| u[1] }).first || @definitions.keys.first)
+        def root = product(roots.first)
 
         # Is there more to it than one part standing where it was made?
         def assembly? = @children.values.any?(&:any?) || occurrences.size > 1
@@ -50,6 +43,15 @@ module Nockplane
         end
 
         private
+
+        # Definitions that stand in no other; of a circle (told when it is walked) the first.
+        def roots = @roots ||= (@definitions.keys - @children.values.flatten(1).map { |u| u[1] }).then { |ids| ids.empty? ? @definitions.keys.first(1) : ids }
+
+        def walked
+          @found = []
+          roots.each { |id| walk(id, roots.size > 1 ? [label(id)] : [], IDENTITY, []) }
+          @found.empty? ? loose : @found
+        end
 
         def text(value) = value.is_a?(String) ? value.strip : ''
         def label(id) = product(id).name.then { |n| n.empty? ? product(id).number : n }
@@ -73,16 +75,7 @@ module Nockplane
 
         def leaf(record, names) = names.find { |n| record.is?(n) }
 
-        # Records of some types that can be read.
-        def each(*types)
-          (types.flat_map { |t| @file.ids(t) }.map { |id| [id, nil] } + @file.ids('').map { |id| [id, types] }).filter_map do |id, wanted|
-            record = @file[id]
-            record if wanted.nil? || record.is?(*wanted)
-          rescue Unusable => e
-            @report.add('record', "a record is broken: #{e.message}", "##{id}")
-            nil
-          end
-        end
+        def each(*types) = @file.readable(*types) { |id, e| @report.add('record', "a record is broken: #{e.message}", "##{id}") }
 
         # Plain relations join representations; those with a transformation place occurrences.
         def relations

@@ -5,8 +5,6 @@ module Nockplane
     module Step
       # Solids of shape representations: B-reps with and without voids, faceted ones, open shells, tessellated shapes.
       class Shapes
-        # solid: Solids::Solid with faces named "#record", nil when nothing could be meshed; closed: whether it is.
-        Shape = Struct.new(:solid, :closed)
         ITEMS = %w[MANIFOLD_SOLID_BREP BREP_WITH_VOIDS FACETED_BREP SHELL_BASED_SURFACE_MODEL FACE_BASED_SURFACE_MODEL TESSELLATED_SOLID TESSELLATED_SHELL
                    TRIANGULATED_FACE COMPLEX_TRIANGULATED_FACE TRIANGULATED_SURFACE_SET COMPLEX_TRIANGULATED_SURFACE_SET].freeze
         # Part of a body's diagonal that chords of free curves may lie off, within bounds in mm.
@@ -22,17 +20,15 @@ module Nockplane
           @readers = {}
         end
 
-        # Shape of the bodies among the items of a representation; units: Units of its context. nil when it has none.
-        def shape(items, units)
+        # Solids::Solid of the bodies among the items of a representation, faces named "#record"; units: Units of its context. nil when
+        # it has none or nothing of them could be meshed.
+        def solid(items, units)
           bodies = items.select { |r| r.is?(*ITEMS) }
           return nil if bodies.empty?
 
           mesh = mesh(units)
           facets = bodies.flat_map { |b| body(b, mesh) }
-          return Shape.new(nil, false) if facets.empty?
-
-          solid = Solids::Solid.compact(mesh.pool, facets)
-          Shape.new(solid, solid.open_edges.empty?)
+          facets.empty? ? nil : Solids::Solid.compact(mesh.pool, facets)
         end
 
         private

@@ -4,18 +4,17 @@ module Nockplane
   module Geometry
     class Chart
       # A surface that has no name but its points: a block from (u, v) to the model point. kind: :bspline, :extrusion,
-      # :revolution or :offset; breaks: [us, vs] where it may bend; partials: ->(u, v) giving [Su, Sv] (of an offset surface those
+      # :revolution or :offset; partials: ->(u, v) giving [Su, Sv] (of an offset surface those
       # of its base, which have the same normal), nil for central differences.
       class Free < Chart
-        attr_reader :kind, :breaks
+        attr_reader :kind
 
-        def initialize(kind, domain, breaks: [[], []], periods: nil, partials: nil, &at)
+        def initialize(kind, domain, periods: nil, partials: nil, &at)
           super()
           @partials = partials
           @kind = kind
           @at = at
           @domain = domain
-          @breaks = breaks
           @periods = periods || closed
           @poles = [0, 1].map { |i| @domain[1][i] }.select { |v| point?(v) }
         end
@@ -28,7 +27,7 @@ module Nockplane
           return self unless poles.empty? && @domain[0].any? { |u| point_line?(u) }
 
           swapped = @partials && ->(u, v) { @partials.call(v, u).reverse }
-          flipped = Free.new(@kind, @domain.reverse, breaks: @breaks.reverse, periods: periods.reverse, partials: swapped) { |u, v| @at.call(v, u) }
+          flipped = Free.new(@kind, @domain.reverse, periods: periods.reverse, partials: swapped) { |u, v| @at.call(v, u) }
           flipped.turn_over
           flipped
         end
