@@ -52,11 +52,13 @@ module App
       answer(422, e.message, faults: e.details)
     end
 
-    error(Nockplane::InputFault) { answer(422, env['sinatra.error'].message) }
     not_found { answer(404, 'There is nothing at this address. It may have been typed wrong, or the thing was never made.') }
 
+    # (Handlers are found by class, and InputFault is a module: it is asked for here.)
     error do
       e = env['sinatra.error']
+      next answer(422, e.message) if e.is_a?(Nockplane::InputFault)
+
       warn "#{e.class}: #{e.message}\n#{e.backtrace&.first(12)&.join("\n")}"
       answer(500, 'Something went wrong in the program; your work is as it was. The server log tells more.')
     end

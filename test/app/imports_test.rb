@@ -222,6 +222,21 @@ class ImportsTest < AppTest
     assert last_response.body.start_with?('glTF')
   end
 
+  def test_an_upload_that_is_no_step_file_is_refused_in_words
+    get "/models/#{plate.slug}"
+    token = CGI.unescapeHTML(last_response.body[/name="authenticity_token" value="([^"]+)"/, 1])
+    Tempfile.create(['plate', '.step']) do |f|
+      f.write('hello')
+      f.flush
+      ["/models/#{plate.slug}/import", '/models'].each do |path|
+        post path, authenticity_token: token, file: Rack::Test::UploadedFile.new(f.path, 'model/step', true, original_filename: 'plate.step')
+        assert_equal 422, last_response.status
+        assert_includes last_response.body, 'this is not a STEP file: it does not begin with ISO-10303-21'
+      end
+    end
+    assert_equal 1, plate.reload.latest.number
+  end
+
   def test_upload_in_the_browser_with_its_report
     get '/models'
     token = CGI.unescapeHTML(last_response.body[/name="authenticity_token" value="([^"]+)"/, 1])
