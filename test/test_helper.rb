@@ -52,7 +52,7 @@ module TradeHelpers
   # A drawing of revision 1 of a list of recipe texts (revision n is texts[n - 1]), from a shipped template.
   def drawing_of(*texts, template: 'a3-part-first-angle')
     source = Linking::Source.new(store: STORE) { |_, n| texts[n - 1] }
-    drawing = Drawings::Template.all.fetch(template).fill('m', 1, source.model('m', 1), title: 'Part', number: 'QI-1-D')
+    drawing = Drawings::Template.all.fetch(template).fill('m', 1, source, title: 'Part', number: 'QI-1-D')
     [drawing, source]
   end
   STORE = Linking::Source::MemoryStore.new

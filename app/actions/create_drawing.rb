@@ -9,7 +9,7 @@ module App
         revision = model.latest.number
         title = title.to_s.strip.empty? ? model.name : title.strip[0, 80]
         number = number.to_s.strip.empty? ? "#{model.number || model.slug}-D" : number.strip[0, 40]
-        value = template.fill(model.id, revision, Workshop.source.model(model.id, revision), title: title, number: number)
+        value = template.fill(model.id, revision, Workshop.source, title: title, number: number)
         Records::Drawing.transaction do
           drawing = Records::Drawing.new(slug: Slug.free(number, Records::Drawing), version: 1)
           drawing.value = value

@@ -11,9 +11,9 @@ module App
 
         source = library ? library.source { text } : Nockplane::Linking::Source.new { text }
         model = source.model('file', 1)
-        drawing = template.fill('file', 1, model, title: model.name, number: model.properties['number'].to_s)
+        drawing = template.fill('file', 1, source, title: model.name, number: model.properties['number'].to_s)
         drawing = drawing.views.reject { |v| v.kind == 'pictorial' }.reduce(drawing) { |d, v| adopted(d, source, v) }
-        write(out, Nockplane::Drawings::SceneBuilder.new(drawing, 's1', source, fields: App.title_fields).scene)
+        write(out, Nockplane::Drawings::SceneBuilder.new(drawing, 's1', source, fields: App.title_fields, purpose: :print).scene)
         { out: out, scale: Nockplane::Drafting::Scale.text(drawing.sheet('s1').scale), views: drawing.views.map(&:name), dimensions: drawing.dimensions.size }
       end
 

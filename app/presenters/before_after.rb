@@ -16,7 +16,7 @@ module App
         raise Refused, "#{@view.name} shows the latest revision already." if to == @view.revision
 
         both = Nockplane::Linking::BeforeAfter.new(@value, Workshop.source, @view, to)
-        sheet = Nockplane::Drafting::SheetFormat.named(@value.sheet(@view.sheet).format)
+        sheet = @value.sheet(@view.sheet).paper
         scene = Nockplane::Drawings::Scene.new(width: sheet.width, height: sheet.height, groups: both.groups, title: '')
         x0, y0, x1, y1 = both.box
         { svg: Nockplane::Formats::Svg.groups(scene), box: [x0, sheet.height - y1, x1, sheet.height - y0].map { |v| v.round(3) },

@@ -39,7 +39,7 @@ module App
         Nockplane::Formats::Svg.groups(Nockplane::Drawings::Scene.new(width: format.width, height: format.height, groups: [group], title: ''))
       end
 
-      def format = Nockplane::Drafting::SheetFormat.named(@sheet.format)
+      def format = @sheet.paper
       def scenes = @value.sheets.map { |s| scene(s) }
 
       # The sheet's SVG with the marks of views behind their model.

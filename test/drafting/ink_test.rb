@@ -100,16 +100,24 @@ class InkTest < CoreTest
   end
 
   def test_title_block_words_stay_in_their_cells
-    fields = Drafting::TitleBlock::CELLS.map { |c| c[1] }.compact.to_h { |f| [f, 'W' * 60] }
-    ink = Drafting::TitleBlock.new(Drafting::Standard.new, fields, [410.0, 10.0]).ink
-    texts(ink).each { |t| assert_operator Drafting::Ink.box(t)[2], :<=, 410.0 }
-    assert(ink.all? { |i| i.layer == 'title block' })
+    Drawings::Shelf::BLOCKS.each_key do |name|
+      grid = Drawings::Shelf.block(name).grid
+      block = Drafting::TitleBlock.new(Drafting::Standard.new, grid, [230.0, 10.0], grid.cells.to_h { |c| [c['id'], 'Wide words ' * 8] })
+      grid.cells.each do |c|
+        box = block.box(c)
+        texts(block.cell(c)).each do |t|
+          b = Drafting::Ink.box(t)
+          assert b[0] >= box[0] && b[2] <= box[2] && b[1] >= box[1] - 0.6 && b[3] <= box[3], "#{name} #{c['id']}: '#{t.string}' leaves its cell"
+        end
+      end
+      assert(block.ink.all? { |i| i.layer == 'title block' })
+    end
   end
 
   def test_standard_is_a_set_of_values
     standard = Drafting::Standard.new('first_angle' => false, 'unknown' => 1)
     refute standard.first_angle?
     refute_includes standard.to_h.keys, 'unknown'
-    assert_equal [3.5, 10.0, 7.0], [standard.arrow, standard.first_row, standard.row]
+    assert_equal [3.5, 10.0, 7.0], [standard.arrow_length, standard.first_row, standard.row]
   end
 end

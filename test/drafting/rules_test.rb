@@ -86,7 +86,7 @@ class RulesTest < CoreTest
 
   def test_projection_symbol_tv_prj_15
     { true => :<, false => :> }.each do |first, side|
-      ink = Drafting::TitleBlock.new(Drafting::Standard.new('first_angle' => first), {}, [410, 10]).ink
+      ink = Drafting::ProjectionSymbol.ink(Drafting::Standard.new('first_angle' => first), 390, 48)
       cone = ink.grep(Drafting::Ink::Line).find { |l| l.closed && l.points.size == 4 && l.width == 0.35 }
       circles = ink.grep(Drafting::Ink::Arc)
       assert_equal [1.75, 3.5], circles.map(&:rx)

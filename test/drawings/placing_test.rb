@@ -94,11 +94,13 @@ class PlacingTest < CoreTest
   end
 
   def test_templates_are_complete
-    assert_equal %w[a3-part-first-angle a3-part-third-angle], Template.all.keys
+    assert_equal %w[a2-assembly a3-part-first-angle a3-part-third-angle a4-sheet-metal b-part-third-angle], Template.all.keys
     Template.all.each_value do |t|
-      assert Drafting::SheetFormat.named(t.format)
-      ids = t.berths.map { |b| b['id'] }
-      t.berths.each { |b| assert_includes ids, b['parent'] if b['parent'] }
+      assert_empty Drafting::SheetFormat.problems(t.document.sheets.first.format)
+      assert_empty t.document.blocks.flat_map { |b| b.grid.problems }
+      assert_empty t.document.standard.problems
+      ids = t.berths.map(&:id)
+      t.berths.each { |b| assert_includes ids, b.parent if b.parent }
     end
   end
 

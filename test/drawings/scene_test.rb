@@ -43,7 +43,7 @@ class SceneTest < CoreTest
 
   def test_title_block_is_filled_from_the_properties
     drawing, source = drawing_of(demo('carousel'))
-    words = group(scene(drawing, source), 'title block').items.grep(Drafting::Ink::Text).map(&:string)
+    words = scene(drawing, source).groups.select { |g| g.owner.start_with?('block/b1:') }.flat_map(&:items).grep(Drafting::Ink::Text).map(&:string)
     ['Part', 'QI-1-D', 'EN AW-6061 T6', 'Black anodised', '1:2', 'A3', '1/1'].each { |w| assert_includes words, w }
   end
 
@@ -87,7 +87,7 @@ class SceneTest < CoreTest
   # The screen does not wait for shading that is not there yet.
   def test_shading_can_follow_the_lines
     source = Linking::Source.new(store: Linking::Source::MemoryStore.new) { |_, _| recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 10}') }
-    drawing = Drawings::Template.all.fetch('a3-part-first-angle').fill('m', 1, source.model('m', 1), title: 'Block', number: 'QI-1-D')
+    drawing = Drawings::Template.all.fetch('a3-part-first-angle').fill('m', 1, source, title: 'Block', number: 'QI-1-D')
     quick = Drawings::SceneBuilder.new(drawing, 's1', source, shade: :known)
     regions = ->(scene) { scene.groups.flat_map(&:items).grep(Drafting::Ink::Region).size }
     assert_equal [['iso'], 0], [quick.unshaded, regions[quick.scene]]

@@ -9,7 +9,6 @@ module Nockplane
       # names of its faces.
       Axis = Struct.new(:origin, :direction, :from, :to, :radius, :faces)
 
-      OVERRUN = 3.0
       LAYER = 'centre'
 
       # Axes of all full turned faces of a solid, coaxial ones as one per separate stretch.
@@ -54,7 +53,9 @@ module Nockplane
 
       # frame: Projection::ViewFrame; to_paper: model point -> [x, y] on paper; scale: paper / model.
       def initialize(standard, frame, scale, to_paper)
-        @d = standard.narrow
+        @standard = standard
+        @d = standard.width(LAYER)
+        @overrun = standard.centre_overrun
         @frame = frame
         @scale = scale
         @to_paper = to_paper
@@ -73,12 +74,12 @@ module Nockplane
 
       def circle(centre, r)
         Ink::Arc.new(centre: centre, rx: r, ry: r, rotation: 0.0, from: 0.0, to: 2 * Math::PI, width: @d, layer: LAYER,
-                     dash: LineType.dash('04', 2 * Math::PI * r, @d))
+                     dash: @standard.dash(LAYER, 2 * Math::PI * r))
       end
 
       # A cross, or on a hole circle one radial line.
       def mark(at, radius, circles)
-        reach = radius + OVERRUN
+        reach = radius + @overrun
         home = circles.find { |c, r| (Math.hypot(at[0] - c[0], at[1] - c[1]) - r).abs < 1e-3 }
         unless home
           return [chain([at[0] - reach, at[1]], [at[0] + reach, at[1]]), chain([at[0], at[1] - reach], [at[0], at[1] + reach])]
@@ -108,7 +109,7 @@ module Nockplane
         l = Math.hypot(b[0] - a[0], b[1] - a[1])
         return [a, b] if l < 1e-9
 
-        u = [(b[0] - a[0]) / l * OVERRUN, (b[1] - a[1]) / l * OVERRUN]
+        u = [(b[0] - a[0]) / l * @overrun, (b[1] - a[1]) / l * @overrun]
         [[a[0] - u[0], a[1] - u[1]], [b[0] + u[0], b[1] + u[1]]]
       end
 
@@ -120,7 +121,7 @@ module Nockplane
 
       def chain(a, b)
         length = Math.hypot(b[0] - a[0], b[1] - a[1])
-        Ink.line(a, b, width: @d, dash: LineType.dash('04', length, @d, centred: true), layer: LAYER)
+        Ink.line(a, b, width: @d, dash: @standard.dash(LAYER, length, centred: true), layer: LAYER)
       end
     end
   end

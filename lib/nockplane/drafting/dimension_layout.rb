@@ -2,14 +2,15 @@
 
 module Nockplane
   module Drafting
-    # Draws one dimension on paper. Three forms: :linear (dimension line parallel to what it measures), :leader (arrow on a
-    # circle or corner, text on a reference line), :angle (arc about the vertex). Rules DIM-01 to DIM-17.
+    # Draws one dimension on paper in the manner of a standard. Three forms: :linear (dimension line parallel to what it
+    # measures), :leader (arrow on a circle or corner, text on a reference line), :angle (arc about the vertex). Rules DIM-01 to 17.
     class DimensionLayout
       LAYER = 'dimension'
 
       def initialize(standard, tone: nil)
         @standard = standard
         @tone = tone
+        @lettering = WordsInk.new(standard, layer: LAYER, tone: tone)
       end
 
       # a, b: paper points the extension lines start at; at: signed distance of the dimension line from a, along the left
@@ -20,18 +21,19 @@ module Nockplane
         q = foot(b, a, e, n, at)
         length = ((q[0] - p[0]) * e[0]) + ((q[1] - p[1]) * e[1])
         p, q, a, b, length = q, p, b, a, -length if length.negative?
-        width = words_width(words)
-        inside = length >= (2 * @standard.arrow) + (length < width + 1 ? 0 : 2)
-        [extension(a, p), extension(b, q), *dimension_line(p, q, e, inside), *words_ink(words, *text_place(p, q, e, shift, width, length, clear(words)))].compact
+        text = TextPlace.new(@standard, e, words_width(words), length, shift, clear(words))
+        [extension(a, p), extension(b, q), *dimension_line(p, q, e, length, text), *@lettering.ink(words, text.at(p, q), text.degrees, :middle)].compact
       end
 
       # tip: paper point on the circle; toward: point the arrow aims at (its centre); knee: where the reference line begins.
       def leader(tip, toward, knee, words)
         right = knee[0] >= tip[0]
         width = words_width(words)
-        shelf = [knee[0] + ((right ? 1 : -1) * (width + 2)), knee[1]]
+        broken = @standard.broken_line?
+        shelf = [knee[0] + ((right ? 1 : -1) * (broken ? 3 : width + 2)), knee[1]]
+        start = broken ? (right ? shelf[0] + 1 : shelf[0] - 1 - width) : (right ? knee[0] + 1 : shelf[0] + 1)
         [thin(tip, knee), thin(knee, shelf), arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
-         *words_ink(words, [right ? knee[0] + 1 : shelf[0] + 1, knee[1] + clear(words)], 0.0, :start)]
+         *@lettering.ink(words, [start, broken ? knee[1] - (@standard.text_height / 2) : knee[1] + clear(words)], 0.0, :start)]
       end
 
       # A tolerance frame of cells (ISO 1101), or a datum letter in its box with a filled triangle on the feature (ISO 5459).
@@ -44,7 +46,7 @@ module Nockplane
         y = knee[1] - (h / 2)
         edges = widths.reduce([x]) { |xs, w| xs << (xs[-1] + w) }
         [thin(tip, knee), datum ? triangle(tip, knee) : arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
-         Ink::Line.new(points: [[x, y], [edges[-1], y], [edges[-1], y + h], [x, y + h]], closed: true, width: @standard.narrow, layer: LAYER, tone: @tone),
+         Ink::Line.new(points: [[x, y], [edges[-1], y], [edges[-1], y + h], [x, y + h]], closed: true, width: @standard.width(LAYER), layer: LAYER, tone: @tone),
          *edges[1...-1].map { |e| thin([e, y], [e, y + h]) },
          *cells.each_with_index.map { |c, i| Ink.text((edges[i] + edges[i + 1]) / 2, y + (h / 4), c, height: @standard.text_height, anchor: :middle, layer: LAYER, tone: @tone) }]
       end
@@ -54,24 +56,36 @@ module Nockplane
         at = ->(a, r) { [vertex[0] + (r * Math.cos(a)), vertex[1] + (r * Math.sin(a))] }
         mid = (from + to) / 2
         side = ->(a) { thin(at[a, radius * 0.25], at[a, radius + @standard.overrun]) }
-        degrees = Lettering.reading_angle((mid * 180 / Math::PI) - 90)
-        up = [-Math.sin(degrees * Math::PI / 180), Math.cos(degrees * Math::PI / 180)]
-        place = at[mid, radius]
-        [side[from], side[to],
-         Ink::Arc.new(centre: vertex, rx: radius, ry: radius, rotation: 0.0, from: from, to: to, width: @standard.narrow, layer: LAYER, tone: @tone),
+        degrees = @standard.aligned_text? ? Lettering.reading_angle((mid * 180 / Math::PI) - 90) : 0.0
+        [side[from], side[to], *arcs(vertex, from, to, radius, words),
          arrow(at[from, radius], [Math.sin(from), -Math.cos(from)]), arrow(at[to, radius], [-Math.sin(to), Math.cos(to)]),
-         *words_ink(words, [place[0] + (up[0] * clear(words)), place[1] + (up[1] * clear(words))], degrees, :middle)]
+         *@lettering.ink(words, angle_text(at, mid, radius, degrees, words), degrees, :middle)]
       end
 
       # mm of paper that the words take.
-      def words_width(words)
-        main = Lettering.width(words.main, @standard.text_height)
-        return main unless words.upper
-
-        main + 1 + [words.upper, words.lower].map { |w| Lettering.width(w, @standard.deviation_height) }.max
-      end
+      def words_width(words) = @lettering.width(words)
 
       private
+
+      # The arc, open where words stand in it.
+      def arcs(vertex, from, to, radius, words)
+        half = @standard.broken_line? ? [((words_width(words) / 2) + 1) / radius, (to - from) / 2].min : 0.0
+        mid = (from + to) / 2
+        spans = half.positive? ? [[from, mid - half], [mid + half, to]] : [[from, to]]
+        spans.reject { |a, b| b - a < 1e-6 }.map do |a, b|
+          Ink::Arc.new(centre: vertex, rx: radius, ry: radius, rotation: 0.0, from: a, to: b, width: @standard.width(LAYER), layer: LAYER, tone: @tone)
+        end
+      end
+
+      def angle_text(at, mid, radius, degrees, words)
+        place = at[mid, radius]
+        r = degrees * Math::PI / 180
+        up = [-Math.sin(r), Math.cos(r)]
+        off = @standard.broken_line? ? -@standard.text_height / 2 : clear(words)
+        # Level words above an arc that is not level stand clear of it to the outside.
+        place = at[mid, radius + 1 + (words_width(words) / 2 * Math.cos(mid).abs)] unless @standard.broken_line? || @standard.aligned_text?
+        [place[0] + (up[0] * off), place[1] + (up[1] * off)]
+      end
 
       # mm from a line to the base line of words above it; stacked deviations reach below their base line (LET-03).
       def clear(words) = words.upper ? 2.0 : 1.0
@@ -91,49 +105,26 @@ module Nockplane
         thin([from[0] + (u[0] * start), from[1] + (u[1] * start)], [to[0] + (u[0] * @standard.overrun), to[1] + (u[1] * @standard.overrun)])
       end
 
-      def dimension_line(p, q, e, inside)
-        return [thin(p, q), arrow(p, [-e[0], -e[1]]), arrow(q, e)] if inside
-
-        out = @standard.arrow * 2
-        [thin([p[0] - (e[0] * out), p[1] - (e[1] * out)], [q[0] + (e[0] * out), q[1] + (e[1] * out)]), arrow(p, e), arrow(q, [-e[0], -e[1]])]
-      end
-
-      # [point, angle, anchor] of the text above the line; beside it when it does not fit (DIM-07).
-      def text_place(p, q, e, shift, width, length, clear)
-        degrees = Lettering.reading_angle(Math.atan2(e[1], e[0]) * 180 / Math::PI)
-        r = degrees * Math::PI / 180
-        up = [-Math.sin(r), Math.cos(r)]
-        shift += (length / 2) + (2 * @standard.arrow) + 1 + (width / 2) if width > length - 1 && shift.abs < 1e-9
-        mid = [((p[0] + q[0]) / 2) + (e[0] * shift), ((p[1] + q[1]) / 2) + (e[1] * shift)]
-        [[mid[0] + (up[0] * clear), mid[1] + (up[1] * clear)], degrees, :middle]
-      end
-
-      def words_ink(words, at, degrees, anchor)
-        h = @standard.text_height
-        r = degrees * Math::PI / 180
-        c = Math.cos(r)
-        s = Math.sin(r)
-        width = words_width(words)
-        from = anchor == :middle ? -width / 2 : 0.0
-        place = ->(u, v) { [at[0] + (u * c) - (v * s), at[1] + (u * s) + (v * c)] }
-        letter = ->(u, v, string, height) { Ink.text(*place[u, v], string, height: height, angle: degrees, layer: LAYER, tone: @tone) }
-        found = [letter[from, 0.0, words.main, h]]
-        return found unless words.upper
-
-        stack = from + Lettering.width(words.main, h) + 1
-        d = @standard.deviation_height
-        found << letter[stack, (h / 2) + 0.35, words.upper, d] << letter[stack, (h / 2) - 0.35 - d, words.lower, d]
+      # The line in one piece or open round its words; arrows inside where there is room, else pointing in from outside (DIM-07).
+      def dimension_line(p, q, e, length, text)
+        out = text.arrows_inside? ? 0.0 : @standard.arrow_length * 2
+        spans = text.cut? ? [[-out, text.from], [text.to, length + out]] : [[-out, length + out]]
+        at = ->(s) { [p[0] + (e[0] * s), p[1] + (e[1] * s)] }
+        lines = spans.reject { |a, b| b - a < 1e-6 }.map { |a, b| a == -0.0 && b == length ? thin(p, q) : thin(at[a], at[b]) }
+        inward = text.arrows_inside? ? -1 : 1
+        lines << arrow(p, [e[0] * inward, e[1] * inward]) << arrow(q, [e[0] * -inward, e[1] * -inward])
       end
 
       # The datum triangle: its base on the feature, its point towards the letter.
       def triangle(tip, knee)
         l = [Math.hypot(knee[0] - tip[0], knee[1] - tip[1]), 1e-6].max
         way = [(knee[0] - tip[0]) / l, (knee[1] - tip[1]) / l]
-        arrow([tip[0] + (way[0] * @standard.arrow), tip[1] + (way[1] * @standard.arrow)], way)
+        length = @standard.arrow_length
+        Ink.arrow([tip[0] + (way[0] * length), tip[1] + (way[1] * length)], way, length, layer: LAYER, tone: @tone)
       end
 
-      def thin(a, b) = Ink.line(a, b, width: @standard.narrow, layer: LAYER, tone: @tone)
-      def arrow(tip, direction) = Ink.arrow(tip, direction, @standard.arrow, layer: LAYER, tone: @tone)
+      def thin(a, b) = Ink.line(a, b, width: @standard.width(LAYER), layer: LAYER, tone: @tone)
+      def arrow(tip, direction) = Arrowhead.ink(@standard, tip, direction, layer: LAYER, tone: @tone)
     end
   end
 end

@@ -25,7 +25,12 @@ module Nockplane
       # One line of lettering: height of capitals in mm; angle in degrees; anchor :start, :middle or :end on the base line.
       Text = Struct.new(:x, :y, :height, :string, :angle, :anchor, :tone, :layer, keyword_init: true)
 
-      INK = '#1c2b3a'
+      # A picture: lower left corner, size, kind svg or png, data: base64.
+      Picture = Struct.new(:x, :y, :width, :height, :kind, :data, :layer, keyword_init: true) do
+        def points = [[x, y], [x + width, y + height]]
+        def tone = nil
+      end
+
       BLACK = '#000000'
       OCHRE = '#a8690f'
 
@@ -33,7 +38,7 @@ module Nockplane
 
       def line(*points, width: 0.25, **more) = Line.new(points: points, width: width, **more)
 
-      # A filled 30 degree arrowhead (DIM-06): width = 2 L tan 15.
+      # A filled 30 degree triangle (DIM-06): width = 2 L tan 15.
       def arrow(tip, direction, length, **more)
         l = Math.hypot(*direction)
         ux = direction[0] / l
@@ -45,6 +50,16 @@ module Nockplane
 
       def text(x, y, string, height: 3.5, angle: 0.0, anchor: :start, **more)
         Text.new(x: x, y: y, string: string, height: height, angle: angle, anchor: anchor, **more)
+      end
+
+      # Length in mm of a line, arc or curve (arcs and curves by chords).
+      def length(item)
+        points = case item
+                 when Arc then (0..24).map { |i| item.at(item.from + ((item.to - item.from) * i / 24.0)) }
+                 when Line then item.closed ? item.points + [item.points[0]] : item.points
+                 else item.points
+                 end
+        points.each_cons(2).sum { |a, b| Math.hypot(b[0] - a[0], b[1] - a[1]) }
       end
 
       # Box [x0, y0, x1, y1] of a primitive.

@@ -2,14 +2,16 @@
 
 module Nockplane
   module Drafting
-    # Words of a size on a drawing: nominal value, symbol, count and tolerance (DIM-12, DIM-50 to 55, ISO 129-1).
+    # Words of a size on a drawing: nominal value, symbol, count and tolerance, in the units and manner of a standard
+    # (DIM-12, DIM-50 to 55, 6.6; ISO 129-1, ASME Y14.5). Values come in mm or degrees.
     class SizeText
-      # main: text at full height; upper, lower: deviations stacked behind it, or nil.
-      Words = Struct.new(:main, :upper, :lower) do
-        def to_s = upper ? "#{main} #{upper}/#{lower}" : main
+      # main: text at full height; upper, lower: deviations or limits stacked behind it, or nil; tail: text behind all.
+      Words = Struct.new(:main, :upper, :lower, :tail) do
+        def to_s = [upper ? [main, "#{upper}/#{lower}"].reject(&:empty?).join(' ') : main, tail].compact.join(' ')
       end
 
       SYMBOLS = { diameter: '⌀', turned_diameter: '⌀', pitch_circle: '⌀', radius: 'R', tube_radius: 'R' }.freeze
+      INCH = 25.4
 
       def initialize(standard)
         @standard = standard
@@ -17,38 +19,110 @@ module Nockplane
 
       # kind and the rest as in Modelling::ModelDimension; tolerance: text or nil.
       def words(kind:, value:, tolerance: nil, count: 1, prefix: nil)
-        main = +''
-        main << "#{count}#{@standard.times} " if count && count > 1
         return Words.new(prefix.tr('|.', " #{@standard.decimal}")) if %i[tolerance_frame datum].include?(kind)
 
-        main << (prefix || "#{SYMBOLS[kind]}#{number(value)}")
-        main << '°' if kind == :angle
-        main << " #{@standard.times} 45°" if kind == :chamfer
-        with_tolerance(main, tolerance, kind == :angle ? '°' : '')
+        before = count && count > 1 ? "#{count}#{@standard.times} " : ''
+        found = with_tolerance(kind, value, prefix, tolerance && Tolerancing::Tolerance.parse(tolerance))
+        found.main = before + found.main
+        found.tail = second(kind, value, tolerance) if @standard.dual? && prefix.nil? && kind != :angle
+        found
       end
 
-      # Decimal sign of the standard, no trailing zeros, at most four decimals.
+      # A length in mm as the standard's first unit writes it; decimals: fixed number of decimals.
       def number(value, decimals = nil)
-        text = decimals ? format("%.#{decimals}f", value) : format('%.4f', value).sub(/\.?0+\z/, '')
-        text = text.sub(/\A-(?=0(\.0*)?\z)/, '')
-        text.sub('.', @standard.decimal)
+        return Fraction.words(value / INCH, @standard.denominator) if @standard.fractions? && decimals.nil?
+        return finish(format("%.#{decimals || @standard.inch_precision}f", value / INCH), decimals) if @standard.inch?
+
+        finish(format("%.#{decimals || @standard.precision}f", value), decimals)
       end
+
+      # An angle in degrees.
+      def angle(degrees, decimals = nil) = @standard.angles == 'dms' ? dms(degrees) : "#{finish(format("%.#{decimals || 4}f", degrees), decimals || (:strip))}°"
 
       private
 
-      def with_tolerance(main, text, unit)
-        tolerance = text && Tolerancing::Tolerance.parse(text)
-        return Words.new(main) unless tolerance
-        return Words.new("#{main} #{tolerance.fit}") if tolerance.fit?
-        return Words.new("#{main} ±#{number(tolerance.upper)}#{unit}") if tolerance.symmetric?
-
-        Words.new(main, *deviations(tolerance.upper, tolerance.lower, unit))
+      # Sign, zeros and decimal sign. keep: decimals stay as they are.
+      def finish(text, keep)
+        text = text.sub(/\.?0+\z/, '') if text.include?('.') && (keep == :strip || (keep.nil? && !@standard.trailing_zeros?))
+        text = text.sub(/\A-(?=0*(\.0*)?\z)/, '')
+        text = text.sub(/\A(-?)0(?=\.\d)/, '\1') unless @standard.leading_zero?
+        text.sub('.', @standard.decimal)
       end
 
-      # DIM-51: equal count of decimals, a zero deviation is a plain 0.
-      def deviations(upper, lower, unit)
-        places = [upper, lower].map { |v| v.zero? ? 0 : format('%.4f', v)[/\.(\d*?)0*\z/, 1].length }.max
-        [upper, lower].map { |v| v.zero? ? "0#{unit}" : "#{'+' if v.positive?}#{number(v, places)}#{unit}" }
+      # 30.5042 -> 30°30'15''; whole seconds.
+      def dms(degrees)
+        total = (degrees.abs * 3600).round
+        d, rest = total.divmod(3600)
+        m, s = rest.divmod(60)
+        "#{'-' if degrees.negative? && total.positive?}#{d}°#{"#{m}'" if m.positive? || s.positive?}#{"#{s}''" if s.positive?}"
+      end
+
+      def nominal(kind, value, prefix)
+        return prefix if prefix
+        return angle(value) if kind == :angle
+
+        "#{SYMBOLS[kind]}#{number(value)}#{" #{@standard.times} 45°" if kind == :chamfer}"
+      end
+
+      def with_tolerance(kind, value, prefix, tolerance)
+        main = nominal(kind, value, prefix)
+        return Words.new(main) unless tolerance
+
+        manner = @standard.tolerances
+        return fit(main, kind, value, tolerance, manner) if tolerance.fit? && !%w[deviations limits].include?(manner)
+        return limits(kind, value, tolerance) if manner == 'limits' && prefix.nil?
+        return Words.new("#{main} ±#{shown(kind, tolerance.upper, nil).delete_prefix('+')}") if tolerance.symmetric? && manner != 'deviations'
+
+        Words.new(main, *deviations(kind, *tolerance.deviations(value)))
+      rescue Tolerancing::Iso286::OutOfTables
+        Words.new("#{main} #{tolerance.fit}")
+      end
+
+      # DIM-52: the code alone, with its deviations, or with the limits of size.
+      def fit(main, kind, value, tolerance, manner)
+        code = "#{main} #{tolerance.fit}"
+        return Words.new(code) if manner == 'as given'
+
+        upper, lower = tolerance.deviations(value)
+        pair = manner == 'fit with limits' ? same_decimals(kind, value + upper, value + lower) : deviations(kind, upper, lower)
+        Words.new("#{code} (#{pair.join('/')})")
+      end
+
+      # DIM-53: the larger above the smaller, both with as many decimals.
+      def limits(kind, value, tolerance)
+        upper, lower = tolerance.deviations(value)
+        Words.new(SYMBOLS[kind].to_s, *same_decimals(kind, value + upper, value + lower))
+      end
+
+      def same_decimals(kind, *values)
+        places = places(kind, values)
+        values.map { |v| kind == :angle ? angle(v, places) : number(v, places) }
+      end
+
+      # DIM-51: equal count of decimals, a zero deviation is a plain 0; in inches a zero limb has sign and decimals (6.6).
+      def deviations(kind, upper, lower)
+        places = places(kind, [upper, lower])
+        [upper, lower].zip([lower, upper]).map { |v, other| v.zero? && !(@standard.inch? && kind != :angle) ? "0#{'°' if kind == :angle}" : shown(kind, v, places, other) }
+      end
+
+      # A deviation with its sign; a zero one in inches takes the sign its partner does not have.
+      def shown(kind, value, places, other = nil)
+        sign = value.zero? ? (other.to_f.positive? ? '-' : '+') : (value.positive? ? '+' : '-')
+        places ||= places(kind, [value])
+        sign + (kind == :angle ? angle(value.abs, @standard.angles == 'dms' ? nil : places) : number(value.abs, places))
+      end
+
+      # Decimals needed by the one that needs most; inches have those of the standard.
+      def places(kind, values)
+        return @standard.inch_precision if @standard.inch? && kind != :angle
+
+        values.map { |v| v.zero? ? 0 : format('%.4f', v)[/\.(\d*?)0*\z/, 1].length }.max
+      end
+
+      # The size once more in inches, in brackets.
+      def second(kind, value, tolerance)
+        inch = SizeText.new(@standard.with('units' => 'inch', 'decimal' => '.', 'leading_zero' => false, 'trailing_zeros' => true))
+        "[#{inch.words(kind: kind, value: value, tolerance: tolerance)}]"
       end
     end
   end

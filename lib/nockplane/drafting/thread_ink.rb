@@ -3,13 +3,15 @@
 module Nockplane
   module Drafting
     # Internal threads in views (ISO 6410; THR-03, THR-04, THR-06): end-on a narrow arc of three quarters at the major
-    # diameter, open in the upper right quadrant, round the drawn minor circle; from the side two dashed lines.
+    # diameter, open in the upper right quadrant, round the drawn minor circle; from the side two dashed lines. Simplified
+    # representation: a whole dashed circle instead of the arc.
     class ThreadInk
       # wall: facets' corner points of the threaded wall (model), surface: its cylinder.
       Wall = Struct.new(:surface, :points)
 
       def initialize(standard, frame, scale, to_paper)
-        @d = standard.narrow
+        @standard = standard
+        @d = standard.width('thread')
         @frame = frame
         @scale = scale
         @to_paper = to_paper
@@ -26,10 +28,10 @@ module Nockplane
       private
 
       def arc(wall, radius, visible)
-        from = Math::PI / 2
-        to = 2 * Math::PI
+        simplified = @standard.threads == 'simplified'
+        from, to = simplified ? [0.0, 2 * Math::PI] : [Math::PI / 2, 2 * Math::PI]
         Ink::Arc.new(centre: @to_paper.call(wall.surface.origin), rx: radius, ry: radius, rotation: 0.0, from: from, to: to, width: @d,
-                     layer: visible ? 'visible' : 'hidden', dash: visible ? nil : LineType.dash('02', radius * (to - from), @d))
+                     layer: visible ? 'thread' : 'hidden', dash: visible && !simplified ? nil : LineType.dash('02', radius * (to - from), @d))
       end
 
       def sides(wall, radius)

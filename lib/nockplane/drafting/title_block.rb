@@ -2,66 +2,72 @@
 
 module Nockplane
   module Drafting
-    # The 180 mm wide title block of ISO 7200 in the lower right corner of the frame (standards.md 2.1), filled from fields.
+    # Draws a title block (TB-05: outline 0.7, inner lines 0.35) from its grid and the words of its cells.
     class TitleBlock
-      WIDTH = 180.0
-      HEIGHT = 50.0
       LAYER = 'title block'
-      # caption, field, column start, width, row (from the bottom, 10 mm each), rows, lettering height
-      CELLS = [
-        ['Owner', 'owner', 0, 60, 3, 2, 5.0], ['Title', 'title', 60, 84, 3, 2, 5.0], ['Projection', nil, 144, 36, 3, 2, nil],
-        ['Material', 'material', 0, 60, 2, 1, 3.5], ['Finish', 'finish', 60, 50, 2, 1, 3.5], ['Mass', 'mass', 110, 34, 2, 1, 3.5], ['Scale', 'scale', 144, 36, 2, 1, 3.5],
-        ['Created by', 'author', 0, 40, 1, 1, 3.5], ['Approved by', 'approved', 40, 40, 1, 1, 3.5], ['Date of issue', 'date', 80, 30, 1, 1, 3.5], ['General tolerances', 'general_tolerance', 110, 34, 1, 1, 3.5], ['Size', 'size', 144, 16, 1, 1, 3.5], ['Unit', 'unit', 160, 20, 1, 1, 3.5],
-        ['Document type', 'type', 0, 60, 0, 1, 3.5], ['Number', 'number', 60, 84, 0, 1, 5.0], ['Rev.', 'revision', 144, 16, 0, 1, 5.0], ['Sheet', 'sheet', 160, 20, 0, 1, 3.5]
-      ].freeze
-      ROW = 10.0
+      CAPTION = 1.8
+      PAD = 1.2
 
-      # fields: { name => text }; corner: lower-right corner [x, y] of the frame.
-      def initialize(standard, fields, corner)
+      # grid: BlockGrid; at: [x, y] of its lower left corner; words: { cell id => String }; pictures: { id => Picture }.
+      def initialize(standard, grid, at, words, pictures = {})
         @standard = standard
-        @fields = fields
-        @x = corner[0] - WIDTH
-        @y = corner[1]
+        @grid = grid
+        @x, @y = at
+        @words = words
+        @pictures = pictures
       end
 
-      def ink
-        outline = Ink::Line.new(points: [[@x, @y], [@x + WIDTH, @y], [@x + WIDTH, @y + HEIGHT], [@x, @y + HEIGHT]], width: 0.7, closed: true)
-        [outline, *CELLS.flat_map { |c| cell(*c) }, *symbol].map { |i| i.tap { |x| x.layer = LAYER } }
+      # Ink of the outline.
+      def outline = marked([Ink::Line.new(points: corners([@x, @y, @x + @grid.width, @y + @grid.height]), width: 0.7, closed: true)])
+
+      # Paper box of a cell.
+      def box(cell) = @grid.box(cell).then { |x0, y0, x1, y1| [@x + x0, @y + y0, @x + x1, @y + y1] }
+
+      # Ink of one cell.
+      def cell(cell)
+        b = box(cell)
+        found = [Ink::Line.new(points: corners(b), width: 0.35, closed: true)]
+        found << Ink.text(b[0] + PAD, b[3] - 2.6, Lettering.fit(cell['caption'], CAPTION, b[2] - b[0] - (2 * PAD)), height: CAPTION) if cell['caption'] && !cell['caption'].empty?
+        marked(found + content(cell, b))
       end
+
+      def ink = outline + @grid.cells.flat_map { |c| cell(c) }
 
       private
 
-      def cell(caption, field, from, width, row, rows, height)
-        x = @x + from
-        y = @y + (row * ROW)
-        top = y + (rows * ROW)
-        found = [Ink.line([x, top], [x + width, top], width: 0.35), Ink.line([x, y], [x, top], width: 0.35),
-                 Ink.text(x + 1.2, top - 2.6, caption, height: 1.8)]
-        value = field && @fields[field].to_s
-        return found if value.nil? || value.empty?
+      def marked(items) = items.each { |i| i.layer = LAYER }
+      def corners(box) = [[box[0], box[1]], [box[2], box[1]], [box[2], box[3]], [box[0], box[3]]]
 
-        shrunk = [height, 3.5, 2.5].find { |h| h <= height && Lettering.width(value, h) <= width - 2.4 } || 2.5
-        found << Ink.text(x + 1.2, y + (rows == 2 ? 5.5 : 1.7), Lettering.fit(value, shrunk, width - 2.4), height: shrunk)
+      def content(cell, box)
+        return ProjectionSymbol.ink(@standard, (box[0] + box[2]) / 2, ((box[1] + box[3]) / 2) - (cell['caption'] ? 1 : 0)) if cell['symbol'] == 'projection'
+        return picture(@pictures[cell['picture']], box) if cell['picture']
+
+        lettering(cell, @words[cell['id']].to_s, box)
       end
 
-      # Projection symbol (4.2): h = 3.5, H = 7, cone length 1.866 h; circles at the wide end for first angle, at the narrow
-      # end for third angle.
-      def symbol
-        h = 3.5
-        l = (h / 2) / Math.tan(Math::PI / 12)
-        cx = @x + 162
-        cy = @y + (3 * ROW) + 8.0
-        narrow = @standard.first_angle? ? -l - 3 : 3
-        circles = @standard.first_angle? ? 5.5 : -5.5
-        cone = [[narrow, h / 2], [narrow + l, h], [narrow + l, -h], [narrow, -h / 2]]
-        [Ink::Line.new(points: cone.map { |u, v| [cx + u, cy + v] }, width: 0.35, closed: true),
-         *[h / 2, h].map { |r| Ink::Arc.new(centre: [cx + circles, cy], rx: r, ry: r, rotation: 0.0, from: 0.0, to: 2 * Math::PI, width: 0.35) },
-         chain([cx - 10.5, cy], [cx + 10.5, cy]), chain([cx + circles, cy - h - 1], [cx + circles, cy + h + 1])]
+      # As large as fits with 1 mm round it, in the middle.
+      def picture(picture, box)
+        return [] unless picture
+
+        room = [box[2] - box[0] - 2, box[3] - box[1] - 2]
+        k = [room[0] / picture.width, room[1] / picture.height].min
+        w, h = picture.width * k, picture.height * k
+        [Ink::Picture.new(x: ((box[0] + box[2]) / 2) - (w / 2), y: ((box[1] + box[3]) / 2) - (h / 2), width: w, height: h, kind: picture.kind, data: picture.data)]
       end
 
-      def chain(a, b)
-        length = Math.hypot(b[0] - a[0], b[1] - a[1])
-        Ink.line(a, b, width: 0.18, dash: LineType.dash('04', length, 0.18))
+      def lettering(cell, string, box)
+        return [] if string.empty?
+
+        room = box[2] - box[0] - (2 * PAD)
+        high = box[3] - box[1] - (cell['caption'].to_s.empty? ? 1.0 : 3.0)
+        height, lines = CellText.fit(string, cell['height'] || 3.5, room, high, cell['rule'] || 'shrink')
+        top = box[1] + (((high + (CellText.block(height, lines.size) - (2 * height))) / 2)).clamp(0.8, nil) + 0.3
+        lines.each_with_index.map { |line, i| at(cell['align'], box, line, height, top - (i * height * CellText::PITCH)) }
+      end
+
+      def at(align, box, line, height, y)
+        x, anchor = { 'right' => [box[2] - PAD, :end], 'centre' => [(box[0] + box[2]) / 2, :middle] }.fetch(align, [box[0] + PAD, :start])
+        Ink.text(x, y, line, height: height, anchor: anchor)
       end
     end
   end

@@ -4,7 +4,8 @@ module Nockplane
   module Drawings
     # Cells as plain data and back. A cell's key is "kind/id" ("meta" has no id).
     module Cells
-      KINDS = { 'meta' => Meta, 'binding' => Binding, 'sheet' => Sheet, 'view' => View, 'dimension' => Dimension, 'note' => Note }.freeze
+      KINDS = { 'meta' => Meta, 'binding' => Binding, 'sheet' => Sheet, 'view' => View, 'dimension' => Dimension, 'note' => Note,
+                'layer' => Layer, 'block' => Block, 'table' => Table, 'picture' => Picture, 'berth' => Berth }.freeze
 
       module_function
 
@@ -22,7 +23,8 @@ module Nockplane
         Ractor.make_shareable(type.new(**hash.to_h { |k, v| [k.to_sym, v] }))
       end
 
-      def plain(cell) = cell.to_h.transform_keys(&:to_s)
+      # (Fields that say nothing are left out.)
+      def plain(cell) = cell.to_h.compact.transform_keys(&:to_s)
     end
   end
 end

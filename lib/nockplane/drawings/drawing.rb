@@ -2,9 +2,11 @@
 
 module Nockplane
   module Drawings
-    # A drawing: an immutable set of cells by key. The only way to another one is #apply with an Edit.
+    # A drawing: an immutable set of cells by key. The only way to another one is #apply with an Edit. A template is a drawing
+    # whose places for views are empty (Berth).
     class Drawing
-      FORMAT = 'drawing/1'
+      FORMAT = 'drawing/2'
+      EARLIER = 'drawing/1'
 
       attr_reader :cells
 
@@ -13,8 +15,9 @@ module Nockplane
         Ractor.make_shareable(self)
       end
 
-      # From JSON data as #to_h gives. Raises KeyError.
+      # From JSON data as #to_h gives, also of the format before. Raises KeyError.
       def self.from_h(data)
+        return Upgrade.from_first(data) if data['nockplane'] == EARLIER
         raise KeyError, "this is a #{data['nockplane'].inspect}, not a #{FORMAT}" unless data['nockplane'] == FORMAT
 
         new(data['cells'].to_h { |key, hash| [key, Cells.from(key, hash)] })
@@ -29,6 +32,15 @@ module Nockplane
       def views = all(View)
       def dimensions = all(Dimension)
       def notes = all(Note)
+      def blocks = all(Block)
+      def tables = all(Table)
+      def pictures = all(Picture)
+      def berths = all(Berth)
+      # Layers in painting order; those of a new document when it has none of its own.
+      def layers = all(Layer).then { |l| l.empty? ? Layer.defaults : l }
+      def layer(id) = layers.find { |l| l.id == id }
+      def block(id) = @cells["block/#{id}"]
+      def berth(id) = @cells["berth/#{id}"]
       def binding(id) = @cells["binding/#{id}"]
       def sheet(id) = @cells["sheet/#{id}"]
       def view(id) = @cells["view/#{id}"]
@@ -38,9 +50,10 @@ module Nockplane
       def dimensions_of(view_id) = dimensions.select { |d| d.view == view_id }
       def views_on(sheet_id) = views.select { |v| v.sheet == sheet_id }
 
-      # View frame of a view: named, or folded out of its parent's (PRJ-02).
+      # View frame of a view (or berth): named, or folded out of its parent's (PRJ-02).
       def frame(view)
-        return Projection::ViewFrame.named(view.orientation) unless view.kind == 'projected'
+        return Projection::ViewFrame.named(view.orientation) unless view.parent
+        return berth_frame(view) if view.is_a?(Berth)
 
         frame(view(view.parent)).folded(*Folding::STEPS.fetch(view.direction), first_angle: standard.first_angle?)
       end
@@ -65,6 +78,12 @@ module Nockplane
       def ==(other) = other.is_a?(Drawing) && @cells == other.cells
 
       private
+
+      # A berth's parent is a berth, or the view that has taken its place.
+      def berth_frame(berth)
+        parent = self.berth(berth.parent) || view(berth.parent)
+        frame(parent).folded(*Folding::STEPS.fetch(berth.direction), first_angle: standard.first_angle?)
+      end
 
       def all(type) = @cells.each_value.grep(type)
     end

@@ -27,7 +27,7 @@ module Nockplane
       # The drawing after it, or a Refusal when it would leave something hanging.
       def apply(drawing)
         cells = drawing.cells.merge(@changes).compact
-        lost = hanging(cells)
+        lost = Locks.refusal(drawing, @changes) || hanging(cells)
         lost ? Refusal.new(lost, touches) : Drawing.new(cells)
       end
 
@@ -48,10 +48,10 @@ module Nockplane
 
       def need(cell)
         case cell
-        when Sheet then [['binding', cell.binding]]
+        when Sheet then cell.binding ? [['binding', cell.binding]] : []
         when View then [['sheet', cell.sheet], ['binding', cell.binding], (['view', cell.parent] if cell.parent)].compact
         when Dimension then [['view', cell.view]]
-        when Note then [['sheet', cell.sheet]]
+        when Note, Block, Table, Berth then [['sheet', cell.sheet]]
         else []
         end
       end

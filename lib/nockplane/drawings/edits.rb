@@ -20,14 +20,15 @@ module Nockplane
         end
       end
 
-      # style: hidden, visible or shaded; scale: factor or nil for the sheet's.
-      def restyle_view(drawing, id, style: nil, scale: :keep)
+      # style: of Berth::STYLES; scale: factor or nil for the sheet's; more: tangent, centre_lines, label (nil: by the standard).
+      def restyle_view(drawing, id, style: nil, scale: :keep, **more)
         view = drawing.view(id) or return Refusal.new("there is no view #{id}", ["view/#{id}"])
-        return Refusal.new("style '#{style}' is not known; use hidden, visible or shaded", ["view/#{id}"]) if style && !%w[hidden visible shaded].include?(style)
+        return Refusal.new("style '#{style}' is not known; use #{Berth::STYLES.keys.join(', ')}", ["view/#{id}"]) if style && !Berth::STYLES.key?(style)
 
         Edit.put("restyle #{view.name}", view.dup.tap do |v|
           v.style = style if style
           v.scale = scale unless scale == :keep
+          more.each { |k, value| v[k] = value }
         end)
       end
 
@@ -48,9 +49,9 @@ module Nockplane
       end
 
       def remove(drawing, key)
-        return Refusal.new("there is no #{key}", [key]) unless drawing.cells[key] && key.match?(%r{\A(dimension|note)/})
+        return Refusal.new("there is no #{key}", [key]) unless drawing.cells[key] && key.match?(%r{\A(dimension|note|table|berth|block|picture)/})
 
-        Edit.new("delete a #{key.split('/')[0]}", key => nil)
+        Edit.new("delete a #{{ 'block' => 'title block' }.fetch(key.split('/')[0], key.split('/')[0])}", key => nil)
       end
 
       def add_note(drawing, sheet, text, x, y)

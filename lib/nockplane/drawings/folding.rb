@@ -10,7 +10,7 @@ module Nockplane
 
       # A move of a projected view keeps only the part along its fold line (PRJ-01).
       def allowed(view, dx, dy)
-        return [dx, dy] unless view.kind == 'projected'
+        return [dx, dy] unless view.direction && view.kind != 'principal'
 
         sx, sy = STEPS.fetch(view.direction)
         sx.zero? ? [0.0, dy * sy.abs] : [dx * sx.abs, 0.0]

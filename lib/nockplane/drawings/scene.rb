@@ -3,7 +3,11 @@
 module Nockplane
   module Drawings
     # The display list of one sheet: groups of ink in painting order, each with the cell key of its owner. SVG, PDF, screen
-    # and hit testing all read it. width, height: mm.
-    Scene = Struct.new(:width, :height, :groups, :title, keyword_init: true)
+    # and hit testing all read it. width, height: mm of the trimmed sheet; overhang: mm of paper beyond it at each side and end.
+    # layers: [Layer] in painting order, which the ink names by id.
+    Scene = Struct.new(:width, :height, :groups, :title, :layers, :overhang, keyword_init: true) do
+      def initialize(layers: [], overhang: [0.0, 0.0], **) = super
+      def layer(id) = layers.find { |l| l.id == id }
+    end
   end
 end

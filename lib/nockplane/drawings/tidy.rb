@@ -61,16 +61,26 @@ module Nockplane
       def in_row(dimension, filled)
         from, to = ink(dimension).span
         need = ink(dimension).words.then { |w| Drafting::DimensionLayout.new(@standard).words_width(w) }
-        spill = [need + (4 * @standard.arrow) - (to - from), 0].max
+        spill = [need + (4 * @standard.arrow_length) - (to - from), 0].max
         from -= 1
         to += spill + 1
+        first, pitch = row_steps(dimension, need)
         options = [1, -1].map do |side|
           row = filled[side].index { |spans| spans.none? { |a, b| a < to && b > from } } || filled[side].size
-          [with_place(dimension, dimension.place.merge('side' => side, 'gap' => (@standard.first_row + (row * @standard.row)).round(3))), side, row]
+          [with_place(dimension, dimension.place.merge('side' => side, 'gap' => (first + (row * pitch)).round(3))), side, row]
         end
         placed, side, row = options.min_by { |d, s, r| (bad_ground(boxes(d)) * 10) + [r - ROWS_A_SIDE, 0].max + (s.negative? ? 0.5 : 0) }
         (filled[side][row] ||= []) << [from, to]
         keep(placed)
+      end
+
+      # mm to the first row and between rows: more where level words stand in lines that are not level.
+      def row_steps(dimension, width)
+        e, = ink(dimension).axes
+        return [@standard.first_row, @standard.row] if @standard.aligned_text? || e[1].abs < 1e-6
+
+        across = (width * e[1].abs) + @standard.text_height
+        [[@standard.first_row, (across / 2) + 3].max, [@standard.row, across].max]
       end
 
       # How many boxes leave the frame or cover another view or the title block.

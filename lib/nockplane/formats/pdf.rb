@@ -1,10 +1,13 @@
 # frozen_string_literal: true
 
 require 'prawn'
+require 'prawn-svg'
+require 'stringio'
 
 module Nockplane
   module Formats
-    # PDF of scenes, one page each, true to scale (1 mm = 72/25.4 points), vector, lettering as an embedded TrueType subset.
+    # PDF of scenes, one page each, true to scale (1 mm = 72/25.4 points), vector, lettering as an embedded TrueType subset;
+    # layers as optional content groups (ISO 32000-1, 8.11).
     class Pdf
       POINTS = 72 / 25.4
 
@@ -21,20 +24,28 @@ module Nockplane
         first = @scenes[0]
         @pdf = Prawn::Document.new(page_size: size(first), margin: 0, info: info, compress: true)
         @pdf.font_families.update('osifont' => { normal: Drafting::Lettering::FONT })
+        layers = PdfLayers.new(@pdf, @scenes.flat_map(&:layers).uniq(&:id))
         @scenes.each_with_index do |scene, i|
           @pdf.start_new_page(size: size(scene)) unless i.zero?
-          @pdf.font('osifont')
-          @pdf.line_width = 0.5
-          @pdf.join_style = :round
-          scene.groups.each { |g| g.items.each { |item| send(item.class.name.split('::').last.downcase, item) } }
+          page(scene, layers)
         end
         @pdf.render
       end
 
       private
 
-      def size(scene) = [scene.width * POINTS, scene.height * POINTS]
-      def pt(point) = [point[0] * POINTS, point[1] * POINTS]
+      def page(scene, layers)
+        @overhang = scene.overhang
+        @pdf.font('osifont')
+        @pdf.line_width = 0.5
+        @pdf.join_style = :round
+        scene.groups.each do |g|
+          g.items.chunk_while { |a, b| a.layer == b.layer }.each { |run| layers.on(run[0].layer) { run.each { |item| send(item.class.name.split('::').last.downcase, item) } } }
+        end
+      end
+
+      def size(scene) = [scene.width + (2 * scene.overhang[0]), scene.height + (2 * scene.overhang[1])].map { |v| v * POINTS }
+      def pt(point) = [(point[0] + @overhang[0]) * POINTS, (point[1] + @overhang[1]) * POINTS]
 
       def pen(item)
         @pdf.stroke_color((item.tone || Drafting::Ink::BLACK).delete('#'))
@@ -106,6 +117,15 @@ module Nockplane
           @pdf.close_path
         end
         @pdf.fill_and_stroke(fill_rule: :even_odd)
+      end
+
+      def picture(item)
+        at = pt([item.x, item.y + item.height])
+        box = [item.width * POINTS, item.height * POINTS]
+        bytes = item.data.unpack1('m')
+        return @pdf.image(StringIO.new(bytes), at: at, width: box[0], height: box[1]) if item.kind == 'png'
+
+        @pdf.svg(bytes, at: at, width: box[0], height: box[1], enable_web_requests: false, enable_file_requests_with_root: nil)
       end
 
       def text(item)

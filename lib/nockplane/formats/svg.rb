@@ -22,13 +22,15 @@ module Nockplane
       end
 
       def write
+        mx, my = @scene.overhang
+        size = [@scene.width + (2 * mx), @scene.height + (2 * my)]
         @out << %(<?xml version="1.0" encoding="UTF-8"?>\n) if @standalone
-        @out << %(<svg xmlns="http://www.w3.org/2000/svg" class="sheet" width="#{num(@scene.width)}mm" height="#{num(@scene.height)}mm" ) \
-             << %(viewBox="0 0 #{num(@scene.width)} #{num(@scene.height)}" font-family="#{FONT_FAMILY}" fill="none" stroke-linecap="butt" stroke-linejoin="round">)
+        @out << %(<svg xmlns="http://www.w3.org/2000/svg" class="sheet" width="#{num(size[0])}mm" height="#{num(size[1])}mm" ) \
+             << %(viewBox="#{num(-mx)} #{num(-my)} #{num(size[0])} #{num(size[1])}" font-family="#{FONT_FAMILY}" fill="none" stroke-linecap="butt" stroke-linejoin="round">)
         @out << "<title>#{escape(@scene.title)}</title>"
         font if @standalone
-        @out << %(<rect class="paper" width="#{num(@scene.width)}" height="#{num(@scene.height)}" fill="#ffffff"/>)
-        @scene.groups.each { |g| group(g) }
+        @out << %(<rect class="paper" x="#{num(-mx)}" y="#{num(-my)}" width="#{num(size[0])}" height="#{num(size[1])}" fill="#ffffff"/>)
+        @standalone && !@scene.layers.empty? ? by_layer : @scene.groups.each { |g| group(g) }
         @out << '</svg>'
       end
 
@@ -42,6 +44,18 @@ module Nockplane
       def font
         data = [File.binread(Drafting::Lettering::FONT)].pack('m0')
         @out << "<style>@font-face{font-family:#{FONT_FAMILY};src:url(data:font/ttf;base64,#{data})}</style>"
+      end
+
+      # One group a layer, named for people; a layer switched off is there but not shown.
+      def by_layer
+        @scene.layers.each do |layer|
+          owned = @scene.groups.filter_map { |g| g.items.select { |i| i.layer == layer.id }.then { |items| Drawings::Group.new(owner: g.owner, items: items, state: g.state) unless items.empty? } }
+          next if owned.empty?
+
+          @out << %(<g id="layer-#{slug(layer.id)}" data-layer="#{escape(layer.name)}"#{' display="none"' unless layer.visible}><desc>#{escape(layer.name)}</desc>)
+          owned.each { |g| group(g) }
+          @out << '</g>'
+        end
       end
 
       def group(group)
@@ -99,6 +113,12 @@ module Nockplane
         @out << %(<path class="l-#{slug(item.layer)}" d="#{d}" fill="#{item.tone}" fill-rule="evenodd" stroke="#{item.tone}" stroke-width="0.06"/>)
       end
 
+      def picture(item)
+        type = { 'svg' => 'image/svg+xml', 'png' => 'image/png' }.fetch(item.kind)
+        @out << %(<image class="l-#{slug(item.layer)}" x="#{num(item.x)}" y="#{num(flip(item.y + item.height))}" width="#{num(item.width)}" height="#{num(item.height)}" ) \
+             << %(href="data:#{type};base64,#{escape(item.data)}"/>)
+      end
+
       def text(item)
         x = num(item.x)
         y = num(flip(item.y))
@@ -109,7 +129,7 @@ module Nockplane
       end
 
       def flip(y) = @scene.height - y
-      def slug(layer) = layer.to_s.tr(' ', '-')
+      def slug(layer) = layer.to_s.gsub(/[^A-Za-z0-9_-]/, '-')
       def escape(text) = CGI.escapeHTML(text.to_s.gsub(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/, ''))
 
       # At most four decimals, no trailing zeros, never "-0".

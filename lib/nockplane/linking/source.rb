@@ -71,6 +71,15 @@ module Nockplane
         found.sum if found.all?
       end
 
+      # Mass of a model in words for a title block, "0.123 kg": its property, else computed; nil when a density is not known.
+      def mass_words(id, revision)
+        text = @recipe.call(id, revision)
+        @store.fetch(key('mass-words', text)) do
+          kilograms = weight(text)
+          (kilograms ? "#{format('%.3f', kilograms)} kg" : '').freeze
+        end.then { |words| words.empty? ? nil : words }
+      end
+
       def edge_set_of(text, exploded: false)
         @store.fetch(key('edges', text, exploded)) do
           model = model_of(text, exploded: exploded)

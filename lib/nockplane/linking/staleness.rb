@@ -118,11 +118,21 @@ module Nockplane
         to = target(sheet.binding)
         return nil if to == sheet.revision
 
-        old = model(sheet.binding, sheet.revision).properties
-        new = model(sheet.binding, to).properties
-        changes = (Drawings::SceneBuilder::PROPERTY_FIELDS & (old.keys | new.keys)).reject { |k| old[k] == new[k] }.map { |k| [k, old[k], new[k]] }
+        changes = changed_fields(sheet, to)
         Fields.new(sheet, sheet.revision, to, changes) unless changes.empty?
       end
+
+      # [[name, old, new], ...] of the fields that the sheet shows from its model, and of its parts list.
+      def changed_fields(sheet, to)
+        old, new = [sheet.revision, to].map { |n| model(sheet.binding, n) }
+        names = Drawings::Furniture.new(@drawing, sheet, @source).field_names.select { |n| old.properties.key?(n) || new.properties.key?(n) }
+        found = (names - @drawing.meta.fields.keys).reject { |n| old.properties[n] == new.properties[n] }.map { |n| [n, old.properties[n], new.properties[n]] }
+        found << ['parts list', *[old, new].map { |m| parts(m) }] if @drawing.tables.any? { |t| t.sheet == sheet.id && t.kind == 'parts list' } && parts_differ?(old, new)
+        found
+      end
+
+      def parts_differ?(old, new) = Modelling::PartsList.of(old) != Modelling::PartsList.of(new)
+      def parts(model) = Modelling::PartsList.of(model).then { |rows| "#{rows.size} rows, #{rows.sum { |r| r['quantity'].to_i }} parts" }
     end
   end
 end

@@ -38,7 +38,7 @@ class StepAnnotationsTest < StepTest
     source.define_singleton_method(:model_of) { |_, **| model }
     source.define_singleton_method(:edge_set_of) { |_, **| Projection::EdgeSet.new(model.solid) }
     source.instance_variable_set(:@recipe, ->(_, _) { 'annotated' })
-    drawing = Drawings::Template.all.fetch('a3-part-first-angle').fill('m', 1, model, title: 'Plate', number: 'QI-9-D')
+    drawing = Drawings::Template.all.fetch('a3-part-first-angle').fill('m', 1, source, title: 'Plate', number: 'QI-9-D')
     drawing = adopted(drawing, source, 'plan')
     words = drawing.dimensions.map { |d| Drawings::Measure.words(drawing.standard, d.snapshot).to_s }
     assert_includes words, '⌀20 H7'

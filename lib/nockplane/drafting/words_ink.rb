@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drafting
+    # Lettering of SizeText::Words: the main words, stacked deviations or limits, and what comes behind.
+    class WordsInk
+      def initialize(standard, layer:, tone: nil)
+        @standard = standard
+        @layer = layer
+        @tone = tone
+      end
+
+      # mm of paper that the words take.
+      def width(words)
+        main = Lettering.width(words.main, @standard.text_height)
+        main += (words.main.empty? ? 0 : 1) + stack(words) if words.upper
+        words.tail ? main + 1.5 + Lettering.width(words.tail, @standard.text_height) : main
+      end
+
+      # at: base point, of the start or the middle by anchor; degrees: turn about it.
+      def ink(words, at, degrees, anchor)
+        r = degrees * Math::PI / 180
+        c = Math.cos(r)
+        s = Math.sin(r)
+        letter = ->(u, v, string, height) { Ink.text(at[0] + (u * c) - (v * s), at[1] + (u * s) + (v * c), string, height: height, angle: degrees, layer: @layer, tone: @tone) }
+        from = anchor == :middle ? -width(words) / 2 : 0.0
+        parts(words, from).map { |u, v, string, height| letter[u, v, string, height] }
+      end
+
+      private
+
+      def stack(words) = [words.upper, words.lower].map { |w| Lettering.width(w, @standard.deviation_height) }.max
+
+      # [[x, y, string, height], ...] from the start of the words.
+      def parts(words, from)
+        h = @standard.text_height
+        d = @standard.deviation_height
+        found = words.main.empty? ? [] : [[from, 0.0, words.main, h]]
+        end_of = from + Lettering.width(words.main, h)
+        if words.upper
+          end_of += 1 unless words.main.empty?
+          found << [end_of, (h / 2) + 0.35, words.upper, d] << [end_of, (h / 2) - 0.35 - d, words.lower, d]
+          end_of += stack(words)
+        end
+        words.tail ? found << [end_of + 1.5, 0.0, words.tail, h] : found
+      end
+    end
+  end
+end

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # Lays out views or berths of a sheet with their models' extents.
+    module Arranging
+      module_function
+
+      # Layout::Result for places (berths, or views) of a sheet; fixed: scale the sheet must keep, or nil.
+      def layout(drawing, sheet, places, source, fixed: nil)
+        Layout.new(sheet.paper.frame, Furniture.new(drawing, sheet, source).boxes, items(drawing, sheet, places, source), fixed: fixed).result
+      end
+
+      def items(drawing, sheet, places, source)
+        frames = frames(drawing, places)
+        places.map do |p|
+          binding = drawing.binding(p.is_a?(View) ? p.binding : sheet.binding)
+          model = source.model(binding.model, p.is_a?(View) ? p.revision : sheet.revision)
+          w, h = extent(model.solid, frames.fetch(p.id))
+          Layout::Item.new(id: p.id, kind: p.kind, parent: p.parent, direction: p.direction, w: w, h: h, x: p.x, y: p.y, pinned: p.is_a?(Berth) && p.pinned, rule: rule(p))
+        end
+      end
+
+      def rule(place)
+        return place.scale if place.is_a?(Berth)
+
+        place.rule || place.scale || 'sheet'
+      end
+
+      # { id => ViewFrame }, parents first.
+      def frames(drawing, places)
+        by_id = places.to_h { |p| [p.id, p] }
+        found = {}
+        frame = lambda do |p|
+          found[p.id] ||= if p.parent && by_id[p.parent] then frame[by_id[p.parent]].folded(*Folding::STEPS.fetch(p.direction), first_angle: drawing.standard.first_angle?)
+                          else p.parent ? drawing.frame(p) : Projection::ViewFrame.named(p.orientation)
+                          end
+        end
+        places.each(&frame)
+        found
+      end
+
+      # Width and height (mm of the model) of what stands about the middle of the solid's box, seen in a frame.
+      def extent(solid, frame)
+        middle = 3.times.map { |k| (solid.box[k] + solid.box[k + 3]) / 2 }
+        px, py, = frame.project(solid)
+        [px.minmax.map { |x| (x - frame.x(middle)).abs }.max * 2, py.minmax.map { |y| (y - frame.y(middle)).abs }.max * 2]
+      end
+
+      # Views of a sheet with new places (and the sheet with a new scale) where they overlap, leave the frame or cover its
+      # furniture; [] when they stand well.
+      def settled(drawing, sheet, source)
+        views = drawing.views_on(sheet.id)
+        return [] if views.empty? || clear?(drawing, sheet, views, source)
+
+        result = layout(drawing, sheet, views, source)
+        views.map { |v| v.dup.tap { |x| x.x, x.y, own = result.places.fetch(v.id); x.scale = own } } + [sheet.dup.tap { |s| s.scale = result.scale }] # rubocop:disable Style/Semicolon
+      end
+
+      def clear?(drawing, sheet, views, source)
+        builder = SceneBuilder.new(drawing, sheet.id, source)
+        boxes = views.map { |v| builder.place(v).outline }
+        frame = builder.frame_box
+        meet = ->(a, b) { a[0] < b[2] && a[2] > b[0] && a[1] < b[3] && a[3] > b[1] }
+        boxes.all? { |b| b[0] >= frame[0] && b[1] >= frame[1] && b[2] <= frame[2] && b[3] <= frame[3] } &&
+          boxes.combination(2).none? { |a, b| meet[a, b] } && boxes.product(builder.furniture.boxes).none? { |a, b| meet[a, b] }
+      end
+    end
+  end
+end

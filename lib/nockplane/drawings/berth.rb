@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # An empty place for a view. kind: principal, projected, pictorial, section, detail or flat; style, tangent, centre_lines, label
+    # as of a View; parent and direction tie it to another berth; scale: "sheet", "fit" (the largest preferred that fits, at most
+    # the sheet's) or a factor. x, y: middle on paper, width, height: the outline drawn, mm; pinned: the view goes just there.
+    # why: in a drawing, the reason it could not be filled.
+    Berth = Struct.new(:id, :sheet, :name, :kind, :orientation, :parent, :direction, :style, :scale, :tangent, :centre_lines, :label, :x, :y, :width, :height, :pinned, :why, keyword_init: true) do
+      def box = [x - (width / 2), y - (height / 2), x + (width / 2), y + (height / 2)]
+    end
+
+    class Berth
+      KINDS = %w[principal projected pictorial section detail flat].freeze
+      STYLES = { 'hidden' => 'hidden lines shown', 'visible' => 'visible lines only', 'shaded' => 'shaded with edges', 'tone' => 'shaded' }.freeze
+    end
+  end
+end

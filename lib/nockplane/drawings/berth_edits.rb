@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # Edits of berths. Each gives an Edit or a Refusal.
+    module BerthEdits
+      SIZES = { 'principal' => [100.0, 80.0], 'projected' => [90.0, 70.0], 'pictorial' => [80.0, 80.0], 'section' => [80.0, 70.0], 'detail' => [50.0, 50.0], 'flat' => [120.0, 70.0] }.freeze
+      NAMES = { 'front' => 'Front view', 'top' => 'View from above', 'left' => 'View from the left', 'right' => 'View from the right', 'bottom' => 'View from below', 'back' => 'View from the rear', 'iso' => 'Isometric view' }.freeze
+
+      module_function
+
+      # A berth of a kind; parent and direction for one tied to another. In a free place near the parent or the middle.
+      def add(drawing, sheet_id, kind, orientation: nil, parent: nil, direction: nil)
+        return Refusal.new("berths are #{Berth::KINDS.join(', ')}", []) unless Berth::KINDS.include?(kind)
+        return Refusal.new('choose the berth it is folded out of, and the side', []) if %w[projected section].include?(kind) && !(drawing.berth(parent) && Folding::STEPS.key?(direction))
+
+        orientation ||= { 'pictorial' => 'iso' }.fetch(kind, 'front') unless parent
+        return Refusal.new("'#{orientation}' is not a direction of sight", []) if orientation && !Projection::ViewFrame::NAMED.key?(orientation)
+
+        w, h = SIZES.fetch(kind)
+        x, y = spot(drawing, sheet_id, w, h, drawing.berth(parent), direction)
+        berth = Berth.new(id: drawing.next_id('v'), sheet: sheet_id, kind: kind, orientation: orientation, parent: parent, direction: parent && direction, style: kind == 'pictorial' ? 'shaded' : 'hidden',
+                          scale: kind == 'pictorial' ? 'fit' : 'sheet', x: x, y: y, width: w, height: h, pinned: false)
+        Edit.put('add a berth', berth.tap { |b| b.name = name(drawing, b) })
+      end
+
+      # Beside its parent, else in free room.
+      def spot(drawing, sheet_id, width, height, parent, direction)
+        if parent
+          dx, dy = Folding::STEPS.fetch(direction)
+          return [parent.x + (dx * ((parent.width / 2) + 24 + (width / 2))), parent.y + (dy * ((parent.height / 2) + 24 + (height / 2)))]
+        end
+        frame = drawing.sheet(sheet_id).paper.frame
+        taken = drawing.berths.select { |b| b.sheet == sheet_id }.map(&:box) + drawing.blocks.select { |b| b.sheet == sheet_id }.map { |b| b.box(frame) }
+        Spot.new(frame, [], taken, 6.0).near(frame[0] + (width * 0.9), frame[3] - (height * 0.9), width, height) || [(frame[0] + frame[2]) / 2, (frame[1] + frame[3]) / 2]
+      end
+
+      # What a projected view shows, by the fold (PRJ-02).
+      def name(drawing, berth)
+        return { 'section' => 'Section', 'detail' => 'Detail', 'flat' => 'Flat pattern' }[berth.kind] if %w[section detail flat].include?(berth.kind)
+
+        frame = Drawing.new(drawing.cells.merge("berth/#{berth.id}" => berth)).frame(berth)
+        named = Projection::ViewFrame::NAMED.find { |_, f| f.d.zip(frame.d).all? { |a, b| (a - b).abs < 1e-6 } }
+        NAMES.fetch(named&.first, 'Projected view')
+      end
+
+      # values: some fields of the berth.
+      def set(drawing, id, values)
+        berth = drawing.berth(id) or return Refusal.new("there is no berth #{id}", ["berth/#{id}"])
+        fresh = berth.dup.tap { |b| values.each { |k, v| b[k] = v } }
+        problem = problem(fresh, drawing.sheet(fresh.sheet).paper.frame)
+        problem ? Refusal.new(problem, ["berth/#{id}"]) : Edit.put("change berth #{fresh.name}", fresh)
+      end
+
+      def problem(berth, frame)
+        return "style '#{berth.style}' is not known; use #{Berth::STYLES.keys.join(', ')}" unless Berth::STYLES.key?(berth.style)
+        return "the scale is the sheet's, the largest that fits, or a factor such as 2:1" unless %w[sheet fit].include?(berth.scale) || (berth.scale.is_a?(Numeric) && berth.scale.positive?)
+        return 'a berth is 10 to 1500 mm wide and high' unless [berth.width, berth.height].all? { |v| v.is_a?(Numeric) && v.between?(10, 1500) }
+
+        box = berth.box
+        "berth '#{berth.name}' would lie off the sheet's drawing space; move it inside" if box[0] < frame[0] - 1e-6 || box[1] < frame[1] - 1e-6 || box[2] > frame[2] + 1e-6 || box[3] > frame[3] + 1e-6
+      end
+
+      # Moves by dx, dy mm; tied berths keep their alignment. Where it was put by hand, the view goes.
+      def move(drawing, id, dx, dy)
+        berth = drawing.berth(id) or return Refusal.new("there is no berth #{id}", ["berth/#{id}"])
+        dx, dy = Folding.allowed(berth, dx, dy) if berth.parent && drawing.berth(berth.parent)
+        moved = [shifted(berth, dx, dy), *followers(drawing, id, dx, dy)]
+        frame = drawing.sheet(berth.sheet).paper.frame
+        off = moved.filter_map { |b| problem(b, frame) }.first
+        off ? Refusal.new(off, ["berth/#{id}"]) : Edit.put("move berth #{berth.name}", moved)
+      end
+
+      def shifted(berth, dx, dy) = berth.dup.tap { |b| b.x, b.y, b.pinned = (b.x + dx).round(3), (b.y + dy).round(3), true }
+
+      def followers(drawing, id, dx, dy)
+        drawing.berths.select { |b| b.parent == id }.flat_map do |child|
+          fx, fy = Folding.follows(child, dx, dy)
+          [shifted(child, fx, fy), *followers(drawing, child.id, fx, fy)]
+        end
+      end
+
+      # Takes a berth away with those tied to it.
+      def remove(drawing, id)
+        berth = drawing.berth(id) or return Refusal.new("there is no berth #{id}", ["berth/#{id}"])
+        gone = ->(b) { [b, *drawing.berths.select { |c| c.parent == b.id }.flat_map(&gone)] }
+        Edit.new("delete berth #{berth.name}", gone[berth].to_h { |b| ["berth/#{b.id}", nil] })
+      end
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # Puts a model into a template: every berth fills, tables and fields fill, each sheet's scale is chosen.
+    class Filling
+      def initialize(template, model_id, revision, source)
+        @template = template
+        @document = template.document
+        @model_id = model_id
+        @revision = revision
+        @source = source
+        @model = source.model(model_id, revision)
+      end
+
+      def drawing(title, number)
+        meta = Meta.new(title: title, number: number, revision: 'A', state: 'in work', standard: @document.meta.standard, template: { 'slug' => @template.name, 'revision' => @template.revision })
+        cells = @document.cells.reject { |k, _| k.start_with?('berth/', 'view/', 'sheet/') || k == 'meta' }.values
+        sheets = @document.sheets.map { |s| s.dup.tap { |x| x.binding, x.revision, x.scale = 'b1', @revision, (s.scale || 1.0) } }
+        empty = Drawing.of(meta, Binding.new(id: 'b1', model: @model_id, follow: true), sheets, cells)
+        sheets.reduce(empty) { |d, s| filled(d, s) }
+      end
+
+      private
+
+      def filled(drawing, sheet)
+        berths = @document.berths.select { |b| b.sheet == sheet.id }
+        why = reasons(berths)
+        ready = berths.reject { |b| why[b.id] }
+        result = Arranging.layout(drawing, sheet, ready, @source, fixed: @document.meta.scale_rule)
+        Drawing.new(drawing.cells.merge([sheet.dup.tap { |s| s.scale = result.scale }, *ready.map { |b| view(b, result) }, *berths.select { |b| why[b.id] }.map { |b| b.dup.tap { |x| x.why = why[b.id] } }]
+          .to_h { |c| [Cells.key(c), c] }))
+      end
+
+      # { berth id => why it can't be filled }; what hangs on one that can't, can't either.
+      def reasons(berths)
+        found = berths.to_h { |b| [b.id, reason(b)] }
+        berths.each { |b| found[b.id] ||= "it hangs on '#{berths.find { |p| p.id == b.parent }.name}', which stays empty" if found[b.parent] }
+        found.compact
+      end
+
+      def reason(berth)
+        case berth.kind
+        when 'flat' then "#{@model.name} has no flat pattern: it is not a sheet-metal part"
+        when 'detail' then 'a detail needs an area chosen by hand'
+        when 'section' then 'no section plane found: choose one by hand'
+        end
+      end
+
+      def view(berth, result)
+        x, y, own = result.places.fetch(berth.id)
+        View.new(id: berth.id, sheet: berth.sheet, binding: 'b1', revision: @revision, kind: berth.kind, orientation: berth.orientation, parent: berth.parent, direction: berth.direction,
+                 x: x, y: y, scale: own, style: style(berth), name: berth.name, tangent: berth.tangent, centre_lines: berth.centre_lines, label: berth.label, rule: berth.scale)
+      end
+
+      # Hidden lines of many parts behind each other say nothing: assemblies are drawn without.
+      def style(berth) = @model.assembly? && berth.style == 'hidden' ? 'visible' : berth.style
+    end
+  end
+end

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # Title blocks and tables of a sheet: where they stand and what they say.
+    class Furniture
+      # extra: more texts for fields.
+      def initialize(drawing, sheet, source, extra: {})
+        @drawing = drawing
+        @sheet = sheet
+        @source = source
+        @frame = sheet.paper.frame
+        @standard = drawing.standard
+        binding = sheet.binding && drawing.binding(sheet.binding)
+        @model = binding && source.model(binding.model, sheet.revision)
+        @fields = Fields.new(drawing, sheet, source, extra: extra, mass: binding && -> { source.mass_words(binding.model, sheet.revision) })
+      end
+
+      attr_reader :fields
+
+      # [Group]: a title block's outline and each of its cells ("block/b1:c3"), each table. The groups' boxes are on paper.
+      def groups = blocks.flat_map { |b| block_groups(b) } + tables.map { |t| table_group(t) }
+
+      # Paper boxes of all of it.
+      def boxes = blocks.map { |b| b.box(@frame) } + tables.map { |t| table_box(t) }
+
+      # Sentences about what does not go with the sheet (TB-06).
+      def problems
+        room = [@frame[2] - @frame[0], @frame[3] - @frame[1]]
+        blocks.flat_map do |b|
+          [("the title block is #{plain(b.width)} mm wide, wider than the drawing space of #{plain(room[0])} mm (TB-06)" if b.width > room[0] + 1e-6),
+           ("the title block is #{plain(b.height)} mm high, higher than the drawing space of #{plain(room[1])} mm" if b.height > room[1] + 1e-6)].compact
+        end
+      end
+
+      # [[cell, Fields' name], ...] of title block cells whose field names nothing that the model has, and that say nothing when empty.
+      def unknown_fields
+        blocks.flat_map(&:cells).select { |c| c['field'] && c['empty'].to_s.empty? && !@fields.known?(c['field']) }.map { |c| c['field'] }.uniq
+      end
+
+      # Names of the fields shown on the sheet.
+      def field_names = blocks.flat_map(&:cells).filter_map { |c| c['field'] }.uniq
+
+      # Paper box of a table with the rows it has (in a template: with the room kept for it).
+      def table_box(table)
+        ink = table_ink(table)
+        place(table, ink.width, [ink.tall, @model ? 0 : (table.room.to_i + 1) * table.row].max)
+      end
+
+      private
+
+      def blocks = @drawing.blocks.select { |b| b.sheet == @sheet.id }
+      def tables = @drawing.tables.select { |t| t.sheet == @sheet.id }
+      def plain(value) = format('%.2f', value).sub(/\.?0+\z/, '')
+
+      def block_groups(block)
+        box = block.box(@frame)
+        grid = block.grid
+        words = grid.cells.to_h { |c| [c['id'], @fields.words(c)] }
+        drawer = Drafting::TitleBlock.new(@standard, grid, box.first(2), words, @drawing.pictures.to_h { |p| [p.id, p] })
+        [Group.new(owner: "block/#{block.id}", items: drawer.outline, box: box)] +
+          grid.cells.map { |c| Group.new(owner: "block/#{block.id}:#{c['id']}", items: drawer.cell(c), box: drawer.box(c), state: ('typed' if c['field'] && @fields.typed_over?(c['field']))) }
+      end
+
+      def table_group(table)
+        box = table_box(table)
+        ink = table_ink(table)
+        y = table.grows == 'up' ? box[1] : box[3] - ink.tall
+        Group.new(owner: "table/#{table.id}", items: ink.ink(box[0], y), box: box)
+      end
+
+      def table_ink(table)
+        (@inks ||= {})[table.id] ||= Drafting::TableInk.new(table.columns, rows(table), row: table.row, height: table.height, up: table.grows == 'up')
+      end
+
+      # Texts by row and column, first row first. A template shows two empty rows.
+      def rows(table)
+        data = table.kind == 'revisions' ? history(table) : (@model ? Modelling::PartsList.of(@model) : [])
+        data = Array.new(2) { {} } if data.empty?
+        data.map { |line| table.columns.map { |c| line[c['field']].to_s } }
+      end
+
+      # RV-02: the newest row is farthest from the header where the table grows.
+      def history(_table) = @drawing.meta.history
+
+      # On the title block it is as far right, and just above it.
+      def place(table, width, height)
+        return Drafting::Corner.box(table.corner, @frame, width, height, table.dx, table.dy) unless table.corner == 'title block'
+
+        under = blocks.first&.box(@frame) || [@frame[2], @frame[1], @frame[2], @frame[1]]
+        below = tables.take_while { |t| t.id != table.id }.select { |t| t.corner == 'title block' }.sum { |t| table_box(t).then { |b| b[3] - b[1] } }
+        [under[2] - table.dx - width, under[3] + table.dy + below, under[2] - table.dx, under[3] + table.dy + below + height]
+      end
+    end
+  end
+end

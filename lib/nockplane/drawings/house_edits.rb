@@ -1,0 +1,141 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # Edits of the house style of a document (template or drawing): sheets, layers, fields, revision table. Each gives an Edit or a Refusal.
+    module HouseEdits
+      module_function
+
+      # Another paper: spec as of Drafting::SheetFormat.
+      def set_format(drawing, sheet_id, spec)
+        sheet = drawing.sheet(sheet_id) or return missing('sheet', sheet_id)
+        problems = Drafting::SheetFormat.problems(spec)
+        return Refusal.new(problems.join('; '), ["sheet/#{sheet_id}"]) unless problems.empty?
+
+        room = Drafting::SheetFormat.of(spec).frame.then { |x0, y0, x1, y1| [x1 - x0, y1 - y0] }
+        wide = drawing.blocks.find { |b| b.sheet == sheet_id && (b.width > room[0] + 1e-6 || b.height > room[1] + 1e-6) }
+        return Refusal.new("the title block of #{number(wide.width)} x #{number(wide.height)} mm does not go into the drawing space of #{number(room[0])} x #{number(room[1])} mm (TB-06); make it smaller first", ["block/#{wide.id}"]) if wide
+
+        Edit.put('change the sheet format', sheet.dup.tap { |s| s.format = spec })
+      end
+
+      def number(value) = value.round(2).to_s.sub(/\.0\z/, '')
+
+      # scale: factor.
+      def set_scale(drawing, sheet_id, scale)
+        sheet = drawing.sheet(sheet_id) or return missing('sheet', sheet_id)
+        Edit.put('change the scale of the sheet', sheet.dup.tap { |s| s.scale = scale })
+      end
+
+      # One more sheet like the last: same format, binding and title block.
+      def add_sheet(drawing)
+        return Refusal.new('a drawing has at most 50 sheets', []) if drawing.sheets.size >= 50
+
+        last = drawing.sheets.last
+        fresh = last.dup.tap { |s| s.id = drawing.next_id('s') }
+        blocks = drawing.blocks.select { |b| b.sheet == last.id }.each_with_index.map { |b, i| b.dup.tap { |x| x.id, x.sheet = "#{fresh.id}b#{i + 1}", fresh.id } }
+        Edit.put('add a sheet', fresh, blocks)
+      end
+
+      # An empty sheet with its title block.
+      def remove_sheet(drawing, id)
+        return Refusal.new('a drawing needs a sheet', []) if drawing.sheets.size < 2
+        return Refusal.new('the sheet has views, berths or notes; move or delete them first', ["sheet/#{id}"]) if [*drawing.views, *drawing.berths, *drawing.notes].any? { |c| c.sheet == id }
+
+        furniture = (drawing.blocks + drawing.tables).select { |c| c.sheet == id }
+        Edit.new('delete a sheet', [drawing.sheet(id), *furniture].to_h { |c| [Cells.key(c), nil] })
+      end
+
+      # values: some fields of the layer.
+      def set_layer(drawing, id, values)
+        layer = drawing.layer(id) or return missing('layer', id)
+        problem = layer_problem(values)
+        return Refusal.new(problem, ["layer/#{id}"]) if problem
+
+        all = drawing.cells.key?("layer/#{id}") ? [] : drawing.layers
+        Edit.put("change layer #{layer.name}", all, layer.dup.tap { |l| values.each { |k, v| l[k] = v } })
+      end
+
+      def layer_problem(values)
+        return 'a layer needs a name of at most 40 letters' if values.key?(:name) && !values[:name].to_s.strip.length.between?(1, 40)
+        return "'#{values[:colour]}' is not a colour such as #1c2b3a" if values[:colour] && !values[:colour].to_s.match?(/\A#[0-9a-f]{6}\z/i)
+        return 'lines are 0.05 to 3 mm wide' if values[:width] && !(values[:width].is_a?(Numeric) && values[:width].between?(0.05, 3))
+        return "line types are #{Drafting::Standard::LINE_TYPES.join(', ')}" if values[:line_type] && !Drafting::Standard::LINE_TYPES.include?(values[:line_type])
+
+        "'#{(values[:holds] - Layer::CLASSES)[0]}' is not a class of ink" if values[:holds] && !(values[:holds] - Layer::CLASSES).empty?
+      end
+
+      # A layer of one's own, holding nothing by rule.
+      def add_layer(drawing, name)
+        name = name.to_s.strip
+        return Refusal.new('a layer needs a name of at most 40 letters', []) unless name.length.between?(1, 40)
+        return Refusal.new("there is a layer '#{name}' already", []) if drawing.layers.any? { |l| l.name.casecmp?(name) }
+        return Refusal.new('a drawing has at most 100 layers', []) if drawing.layers.size >= 100
+
+        all = drawing.cells.keys.any? { |k| k.start_with?('layer/') } ? [] : drawing.layers
+        Edit.put("add layer #{name}", all, Layer.new(id: drawing.next_id('l'), name: name, holds: [], visible: true, printed: true, locked: false))
+      end
+
+      # A class of ink falls on another layer from now on.
+      def rule(drawing, ink_class, layer_id)
+        return missing('layer', layer_id) unless drawing.layer(layer_id)
+        return Refusal.new("'#{ink_class}' is not a class of ink", []) unless Layer::CLASSES.include?(ink_class)
+
+        layers = drawing.layers.map { |l| l.dup.tap { |x| x.holds = l.id == layer_id ? l.holds | [ink_class] : l.holds - [ink_class] } }
+        Edit.put("#{ink_class} falls on #{drawing.layer(layer_id).name}", layers)
+      end
+
+      # A layer goes; what was put on it by hand falls back on its rule, and its classes on the first layer.
+      def remove_layer(drawing, id)
+        layer = drawing.layer(id) or return missing('layer', id)
+        return Refusal.new("layer '#{layer.name}' holds #{layer.holds.join(', ')} by rule; give that to another layer first", ["layer/#{id}"]) unless layer.holds.empty?
+
+        freed = drawing.cells.each_value.select { |c| c.respond_to?(:layer) && c.layer == id }.map { |c| c.dup.tap { |x| x.layer = nil } }
+        Edit.new("delete layer #{layer.name}", freed.to_h { |c| [Cells.key(c), c] }.merge("layer/#{id}" => nil))
+      end
+
+      # Moves a thing (by cell key) to a layer; nil: back to its rule.
+      def to_layer(drawing, key, layer_id)
+        cell = drawing.cells[key]
+        return Refusal.new("#{key} can't lie on a layer of its own", [key]) unless cell.respond_to?(:layer)
+        return missing('layer', layer_id) if layer_id && !drawing.layer(layer_id)
+
+        Edit.put("move to layer #{layer_id ? drawing.layer(layer_id).name : 'by rule'}", cell.dup.tap { |c| c.layer = layer_id })
+      end
+
+      # Words for a field on this drawing; empty words give it back to what it stands for.
+      def set_field(drawing, name, text)
+        return Refusal.new("'#{name}' is not a name for a field: letters, numbers, blanks and . _ - are", []) unless Fields::NAME.match?(name.to_s)
+
+        text = text.to_s.strip[0, 200]
+        return own_field(drawing, name, text) if %w[title number].include?(name)
+
+        fields = text.empty? ? drawing.meta.fields.reject { |k, _| k == name } : drawing.meta.fields.merge(name => text)
+        Edit.put(text.empty? ? "give field #{name} back" : "field #{name}: #{text[0, 40]}", drawing.meta.dup.tap { |m| m.fields = fields })
+      end
+
+      def own_field(drawing, name, text)
+        return Refusal.new("a drawing needs a #{name}", ['meta']) if text.empty?
+
+        Edit.put("#{name}: #{text[0, 40]}", drawing.meta.dup.tap { |m| m[name] = text })
+      end
+
+      # A line of the revision table: index, zone, description, date, by; text each.
+      def add_history(drawing, line)
+        kept = Table::FIELDS['revisions'].to_h { |f| [f, line[f].to_s.strip[0, 200]] }
+        return Refusal.new('a line of the revision table needs an index and a description', []) if kept['index'].empty? || kept['description'].empty?
+        return Refusal.new("'#{kept['date']}' is not a date such as 2026-11-25 (TB-01)", []) unless kept['date'].empty? || kept['date'].match?(/\A\d{4}-\d{2}-\d{2}\z/)
+
+        Edit.put("revision table: #{kept['index']}", drawing.meta.dup.tap { |m| m.history = m.history + [kept] })
+      end
+
+      def remove_history(drawing, index)
+        return Refusal.new('there is no such line', []) unless index.between?(0, drawing.meta.history.size - 1)
+
+        Edit.put('delete a line of the revision table', drawing.meta.dup.tap { |m| m.history = m.history.reject.with_index { |_, i| i == index } })
+      end
+
+      def missing(kind, id) = Refusal.new("there is no #{kind} #{id}", ["#{kind}/#{id}"])
+    end
+  end
+end

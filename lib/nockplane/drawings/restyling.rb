@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # Another drafting standard for a document. Where the projection angle turns, every view (berth) keeps what it shows and changes
+    # sides with its fellows (4.1); then views that came to stand on each other or on the title block are laid out anew.
+    module Restyling
+      OPPOSITE = { 'right' => 'left', 'left' => 'right', 'up' => 'down', 'down' => 'up' }.freeze
+
+      module_function
+
+      # values: of a Drafting::Standard. source: as of SceneBuilder, nil for a template. An Edit or a Refusal.
+      def edit(drawing, values, source = nil)
+        standard = Drafting::Standard.new(values)
+        problems = standard.problems
+        return Refusal.new(problems.join('; '), ['meta']) unless problems.empty?
+
+        cells = [drawing.meta.dup.tap { |m| m.standard = values }]
+        cells += turned(drawing) if standard.first_angle? != drawing.standard.first_angle?
+        after = Drawing.new(drawing.cells.merge(cells.to_h { |c| [Cells.key(c), c] }))
+        cells += source ? settled(after, source) : after.sheets.flat_map { |s| inside(after, s) }
+        Edit.put(cells.size > 1 ? "standard #{standard.name}, #{standard.first_angle? ? 'first' : 'third'} angle" : "standard #{standard.name}", cells)
+      end
+
+      def settled(drawing, source) = drawing.sheets.flat_map { |s| s.binding ? Arranging.settled(drawing, s, source) : [] }
+
+      # Views and berths on the other side of their parents.
+      def turned(drawing)
+        placed = {}
+        place = lambda do |c|
+          placed[c.id] ||= begin
+            parent = drawing.view(c.parent) || drawing.berth(c.parent)
+            parent ? mirrored(c, parent, place[parent]) : c
+          end
+        end
+        (drawing.views + drawing.berths).select(&:parent).map(&place)
+      end
+
+      # The child mirrored about its parent across the fold, at the parent's new place.
+      def mirrored(child, parent, moved)
+        dx = child.x - parent.x
+        dy = child.y - parent.y
+        sideways = !Folding::STEPS.fetch(child.direction)[0].zero?
+        child.dup.tap do |c|
+          c.direction = OPPOSITE.fetch(child.direction)
+          c.x, c.y = moved.x + (sideways ? -dx : dx), moved.y + (sideways ? dy : -dy)
+        end
+      end
+
+      # Berths that were turned off the sheet, moved back inside with the berths they are tied to.
+      def inside(drawing, sheet)
+        frame = sheet.paper.frame
+        berths = drawing.berths.select { |b| b.sheet == sheet.id }
+        roots = berths.reject { |b| drawing.berth(b.parent) }
+        roots.flat_map do |root|
+          family = family(berths, root)
+          low = [0, 1].map { |k| [frame[k] + 5 - family.map { |b| b.box[k] }.min, 0.0].max }
+          high = [0, 1].map { |k| [family.map { |b| b.box[k + 2] }.max - frame[k + 2] + 5, 0.0].max }
+          by = [0, 1].map { |k| low[k] - high[k] }
+          by.all?(&:zero?) ? [] : family.map { |b| b.dup.tap { |x| x.x, x.y = (b.x + by[0]).round(3), (b.y + by[1]).round(3) } }
+        end
+      end
+
+      def family(berths, root) = [root, *berths.select { |b| b.parent == root.id }.flat_map { |c| family(berths, c) }]
+    end
+  end
+end

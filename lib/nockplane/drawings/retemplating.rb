@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # Makes a template's document of a finished drawing: views become berths, title blocks, tables, layers and the standard stay,
+    # notes stay if wanted.
+    class Retemplating
+      def initialize(drawing, source)
+        @drawing = drawing
+        @source = source
+      end
+
+      # Drawing with berths. notes: keep the notes; title: of the template.
+      def document(title, notes: false)
+        gone = %w[binding/ view/ dimension/ berth/]
+        gone << 'note/' unless notes
+        cells = @drawing.cells.reject { |k, _| k.start_with?(*gone) || k == 'meta' }.values
+        sheets = @drawing.sheets.map { |s| s.dup.tap { |x| x.binding = x.revision = nil } }
+        Drawing.of(cells.reject { |c| c.is_a?(Sheet) }, sheets, berths, Meta.new(title: title, number: '', revision: '', state: 'template', standard: @drawing.meta.standard))
+      end
+
+      private
+
+      # Of views, and those that stood empty.
+      def berths = @drawing.views.map { |v| berth(v) } + @drawing.berths.map { |b| b.dup.tap { |x| x.why = nil } }
+
+      def berth(view)
+        box = SceneBuilder.new(@drawing, view.sheet, @source).place(view).outline
+        Berth.new(id: view.id, sheet: view.sheet, name: view.name, kind: view.kind, orientation: view.orientation, parent: view.parent, direction: view.direction, style: view.style,
+                  scale: view.rule || view.scale || 'sheet', tangent: view.tangent, centre_lines: view.centre_lines, label: view.label,
+                  x: view.x, y: view.y, width: [box[2] - box[0], 20.0].max.round(3), height: [box[3] - box[1], 20.0].max.round(3), pinned: false)
+      end
+    end
+  end
+end

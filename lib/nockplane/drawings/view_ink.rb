@@ -1,0 +1,113 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # What a view draws in the manner of a standard: shading, lines by class, centre lines, threads, its label. Items name
+    # classes of ink ("visible", "hidden", ...), which Layering puts on layers.
+    class ViewInk
+      CLASSES = { sharp: 'visible', silhouette: 'visible', smooth: 'smooth' }.freeze
+      # Part of a tangent edge that is left out at each end when they are drawn shortened (HID-04).
+      SHORTER = 0.12
+
+      # shown: ShownModel of the view; place: ViewPlace; sheet_scale: factor of the sheet.
+      def initialize(standard, view, shown, place, sheet_scale)
+        @standard = standard
+        @view = view
+        @shown = shown
+        @place = place
+        @sheet_scale = sheet_scale
+      end
+
+      # [Ink]; shade: draw the shading too.
+      def ink(shade: true)
+        items = shade && @view.shaded? ? shading : []
+        items += lines unless @view.style == 'tone'
+        items += centre_lines if centre_lines?
+        items + threads + label
+      end
+
+      # [Ink::Region] of the shading.
+      def shading
+        @shown.shading.map do |r|
+          level = (r.light * 255).round.clamp(0, 255)
+          tone = format('#%02x%02x%02x', [level - 6, 0].max, level, [level + 2, 255].min)
+          Drafting::Ink::Region.new(loops: r.loops.map { |l| l.map { |x, y| @place.paper(x, y) } }, tone: tone, layer: 'shade')
+        end
+      end
+
+      private
+
+      def strokes = @shown.linework.strokes
+      def tangent = @view.tangent || @standard.tangent(@view.kind)
+      def centre_lines? = @view.centre_lines.nil? ? @standard.centre_lines?(@view.kind) : @view.centre_lines
+
+      def lines = strokes.filter_map { |s| stroke(s) if drawn?(s) }
+
+      def drawn?(stroke)
+        return false if stroke.kind == :smooth && (tangent == 'none' || !stroke.visible)
+
+        stroke.visible || @view.style == 'hidden'
+      end
+
+      def stroke(stroke)
+        ink_class = stroke.visible ? CLASSES.fetch(stroke.kind) : 'hidden'
+        more = { width: @standard.width(ink_class), dash: @standard.dash(ink_class, stroke.length * @place.scale), layer: ink_class }
+        short = stroke.kind == :smooth && tangent == 'shortened'
+        return arc(stroke, short, more) if stroke.arc?
+
+        points = stroke.points.map { |x, y| @place.paper(x, y) }
+        points = shortened(points) if short && points.size == 2
+        (stroke.spline? ? Drafting::Ink::Curve : Drafting::Ink::Line).new(points: points, **more)
+      end
+
+      def arc(stroke, short, more)
+        cut = short ? (stroke.to - stroke.from) * SHORTER : 0.0
+        Drafting::Ink::Arc.new(centre: @place.paper(*stroke.centre), rx: stroke.rx * @place.scale, ry: stroke.ry * @place.scale, rotation: stroke.rotation,
+                               from: stroke.from + cut, to: stroke.to - cut, **more)
+      end
+
+      def shortened(points)
+        a, b = points
+        [SHORTER, 1 - SHORTER].map { |t| [a[0] + ((b[0] - a[0]) * t), a[1] + ((b[1] - a[1]) * t)] }
+      end
+
+      # Where hidden lines are left out, so are the centre lines of what is hidden.
+      def centre_lines
+        pitch = @shown.model.dimensions.select { |d| d.kind == :pitch_circle }.map { |d| [d.centre, d.axis, d.value / 2] }
+        Drafting::CentreLines.new(@standard, @place.frame, @place.scale, @place.method(:point)).ink(axes, pitch)
+      end
+
+      def axes
+        return @shown.axes if @view.style == 'hidden'
+
+        seen = strokes.select(&:visible).flat_map(&:faces).to_h { |name| [name, true] }
+        @shown.axes.select { |a| a.faces.any? { |name| seen[name] } }
+      end
+
+      def threads
+        return [] if @standard.threads == 'none' || @view.kind == 'pictorial'
+
+        seen = strokes.select { |s| s.visible && s.arc? }.flat_map(&:faces)
+        drawer = Drafting::ThreadInk.new(@standard, @place.frame, @place.scale, @place.method(:point))
+        solid = @shown.model.solid
+        @shown.model.threads.flat_map do |name, thread|
+          facets = solid.facets_of(name)
+          next [] if facets.empty?
+
+          wall = Drafting::ThreadInk::Wall.new(facets[0].face.surface, facets.flat_map { |f| f.loops.flatten }.uniq.map { |i| solid.point(i) })
+          drawer.ink(wall, thread.major, visible: seen.include?(name), hidden_lines: @view.style == 'hidden')
+        end
+      end
+
+      # The label, with the scale where the view has one of its own (SCL-01).
+      def label
+        own = @view.scale && (@view.scale - @sheet_scale).abs > 1e-9 ? "(#{Drafting::Scale.text(@view.scale)})" : nil
+        words = [@view.label.to_s.strip, own].compact.reject(&:empty?)
+        return [] if words.empty?
+
+        x0, _, x1, y1 = @place.outline
+        [Drafting::Ink.text((x0 + x1) / 2, y1 + 4, words.join(' '), height: @standard.label_height, anchor: :middle, layer: 'label')]
+      end
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Formats
+    # What must hold between the cells of a template that fits the schema.
+    class TemplateCheck
+      def initialize(document)
+        @document = document
+      end
+
+      # Sentences with their place.
+      def faults
+        found = keys + hanging
+        return found unless found.empty?
+
+        sheets + blocks + tables + berths + @document.standard.problems
+      end
+
+      private
+
+      def keys = @document.cells.filter_map { |key, cell| "cells/#{key}: its id is '#{cell.id}'; key and id must agree" if key != 'meta' && key.split('/', 2)[1] != cell.id }
+
+      def hanging
+        sheets = @document.sheets.map(&:id)
+        berths = @document.berths.map(&:id)
+        [('cells: a template needs a sheet' if sheets.empty?)].compact +
+          @document.cells.filter_map { |key, c| "cells/#{key}: there is no sheet '#{c.sheet}'" if c.respond_to?(:sheet) && !c.is_a?(Drawings::Sheet) && !sheets.include?(c.sheet) } +
+          @document.berths.filter_map { |b| "cells/berth/#{b.id}: there is no berth '#{b.parent}' to be tied to" if b.parent && !berths.include?(b.parent) } +
+          @document.berths.filter_map { |b| "cells/berth/#{b.id}: it needs an orientation, or a parent and a direction" unless b.parent ? b.direction : b.orientation || %w[flat detail section].include?(b.kind) } +
+          circles
+      end
+
+      def circles
+        parents = @document.berths.to_h { |b| [b.id, b.parent] }
+        parents.keys.select { |id| parents.size.times.reduce(id) { |at, _| at && parents[at] } }.map { |id| "cells/berth/#{id}: berths are tied to each other in a circle" }
+      end
+
+      def sheets = @document.sheets.flat_map { |s| Drafting::SheetFormat.problems(s.format).map { |p| "cells/sheet/#{s.id}: #{p}" } }
+
+      def blocks
+        @document.blocks.flat_map do |b|
+          wide = sheets.empty? ? Drawings::BlockEdits.fits(@document, b)&.reason : nil
+          (b.grid.problems + [wide, *b.cells.filter_map { |c| Drawings::BlockEdits.field_problem(@document, c) }]).compact.map { |p| "cells/block/#{b.id}: #{p}" }
+        end
+      end
+
+      def tables
+        return [] unless sheets.empty?
+
+        @document.tables.filter_map { |t| Drawings::BlockEdits.table_problem(t, @document.sheet(t.sheet).paper.frame)&.then { |p| "cells/table/#{t.id}: #{p}" } }
+      end
+
+      def berths
+        return [] unless sheets.empty?
+
+        @document.berths.filter_map { |b| Drawings::BerthEdits.problem(b, @document.sheet(b.sheet).paper.frame)&.then { |p| "cells/berth/#{b.id}: #{p}" } }
+      end
+    end
+  end
+end
