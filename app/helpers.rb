@@ -72,8 +72,15 @@ module App
 
     # The sheet and the column as fragments: what every change of a drawing answers with.
     def state_of(shown, told: nil)
-      json version: shown.record.version, sheet: shown.svg, column: part(:_column, shown: shown), bar: part(:_drawing_bar, shown: shown), homes: shown.homes, waiting: shown.waiting, told: told
+      json version: shown.record.version, sheet: shown.svg, column: part(:_column, shown: shown), bar: part(:_drawing_bar, shown: shown), index: part(:_index, shown: shown),
+           on: shown.sheet.id, paper: shown.paper, homes: shown.homes, views: shown.ties, waiting: shown.waiting, told: told
     end
+
+    # The sheet asked for, nil (the first) when the edit took it away.
+    def sheet_still_there(record, id) = record.value.sheet(id) ? id : nil
+
+    # One <option>, chosen or not.
+    def option(value, words, chosen) = %(<option value="#{h value}"#{' selected' if value.to_s == chosen.to_s}>#{h words}</option>)
 
     # What updating drawings came to, in words. results: { drawing => nil or why not }.
     def told_of(results, one: 'drawing')

@@ -9,7 +9,7 @@ module App
     def free(name, records)
       base = name.downcase.gsub(/[^a-z0-9]+/, '-').gsub(/\A-+|-+\z/, '')[0, 60]
       base = 'item' if base.empty?
-      taken = records.where('slug = ? OR slug LIKE ?', base, "#{base}-%").pluck(:slug)
+      taken = records.unscoped.where('slug = ? OR slug LIKE ?', base, "#{base}-%").pluck(:slug)
       return base unless taken.include?(base)
 
       (2..).lazy.map { |n| "#{base}-#{n}" }.find { |s| !taken.include?(s) }

@@ -21,15 +21,16 @@ module App
     set :protection, except: %i[json_csrf]
 
     helpers Helpers
-    register Routes::Board, Routes::Models, Routes::Drawings, Routes::Runs
+    register Routes::Board, Routes::Models, Routes::Drawings, Routes::Templates, Routes::Sheets, Routes::Runs, Routes::Search
 
     # Bytes of a request that are looked at; recipes are at most 256 KB, STEP files of models 64 MB.
     MOST = 2_000_000
     MOST_OF_FILES = Nockplane::Formats::Step::Part21::MAX_BYTES + 100_000
     FILES = %r{\A/models(?:/[^/]+/import)?\z}
+    TEMPLATE_FILES = %r{\A/templates/import\z}
 
     before do
-      most = request.path_info.match?(FILES) ? MOST_OF_FILES : MOST
+      most = { FILES => MOST_OF_FILES, TEMPLATE_FILES => Nockplane::Formats::TemplateFile::MAX_BYTES + 100_000 }.find { |path, _| request.path_info.match?(path) }&.last || MOST
       raise Refused.new("The request is larger than #{most / 1_000_000} MB and was not read.", status: 413) if request.content_length.to_i > most
 
       @nonce = SecureRandom.base64(16)

@@ -10,6 +10,7 @@ module App
         Records::Model.transaction do
           model = Records::Model.create!(slug: Slug.free(built.name, Records::Model), name: built.name, number: built.properties['number'])
           model.revisions.create!(number: 1, recipe: text, note: note, author: author)
+          Records::Property.index_model(model, built.properties)
           model
         end
       end

@@ -4,8 +4,8 @@ module App
   module Actions
     # Makes a drawing of a model from a template: every berth fills, the scale is chosen.
     class CreateDrawing
-      def self.call(model, template_name, title: nil, number: nil)
-        template = Nockplane::Drawings::Template.all[template_name] or raise Refused, "There is no template '#{template_name}'."
+      def self.call(model, template_slug, title: nil, number: nil)
+        template = template(template_slug)
         revision = model.latest.number
         title = title.to_s.strip.empty? ? model.name : title.strip[0, 80]
         number = number.to_s.strip.empty? ? "#{model.number || model.slug}-D" : number.strip[0, 40]
@@ -17,6 +17,14 @@ module App
           drawing.bindings.create!(model: model)
           drawing
         end
+      end
+
+      # Drawings::Template to use now, or a refusal that says what became of it.
+      def self.template(slug)
+        record = Records::Template.find_by(slug: slug) or raise Refused, "There is no template '#{slug}'."
+        raise Refused, "Template '#{record.title}' was removed on #{record.removed_at.strftime('%Y-%m-%d')}; choose another, or bring it back on the page of templates." if record.removed_at
+
+        record.template
       end
     end
   end

@@ -36,7 +36,7 @@ module App
         @model ||= home(result.product)
         digest = Files.put(@bytes)
         text = Nockplane::Formats::Step::Naming.reference(result.parts, file: digest, name: @filename, bytes: @bytes.bytesize, before: before).to_s
-        Records::Model.transaction { keep(result, text, digest) }.tap { |revision| ReviseModel.follow(revision.model, revision, @author) }
+        Records::Model.transaction { keep(result, text, digest).tap { |r| Records::Property.index_model(r.model, result.model.properties) } }.tap { |revision| ReviseModel.follow(revision.model, revision, @author) }
       end
 
       private

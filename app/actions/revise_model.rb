@@ -38,6 +38,7 @@ module App
           raise Refused, 'Nothing is different from the latest revision.' if latest.recipe == text
 
           model.update!(name: built.name, number: built.properties['number'])
+          Records::Property.index_model(model, built.properties)
           model.revisions.create!(number: latest.number + 1, recipe: text, note: note.to_s.strip[0, 300], author: author)
         end
       end

@@ -13,11 +13,13 @@ module App
 
       # An Edit or a Refusal.
       def edit
+        return HouseRequest.new(@value, @source, @data).edit if HouseRequest.does?(@data['do'])
+
         case @data['do']
         when 'move' then move
         when 'delete' then delete
         when 'adopt' then Nockplane::Linking::Adoption.new(@value, @source).adopt(view, @data['dimensions'])
-        when 'restyle' then Nockplane::Drawings::Edits.restyle_view(@value, id, style: @data['style'], scale: scale)
+        when 'restyle' then Nockplane::Drawings::Edits.restyle_view(@value, id, style: @data['style'], scale: scale, **restyling)
         when 'tidy' then tidy
         when 'note' then Nockplane::Drawings::Edits.add_note(@value, @data['sheet'] || 's1', @data['text'], @mm.call(@data['x']), @mm.call(@data['y']))
         when 'reword' then Nockplane::Drawings::Edits.change_note(@value, id, text: @data['text'].to_s)
@@ -41,12 +43,23 @@ module App
         Nockplane::Drafting::Scale.parse(@data['scale']) or raise Refused, "'#{@data['scale']}' is not a scale; write 1:2 or 2:1."
       end
 
+      # tangent, centre_lines, label: empty ones go by the standard.
+      def restyling
+        found = {}
+        found[:tangent] = @data['tangent'].to_s.empty? ? nil : @data['tangent'] if @data.key?('tangent') && ['', *Nockplane::Drafting::Standard::CHOICES['tangent']].include?(@data['tangent'].to_s)
+        found[:centre_lines] = { 'yes' => true, 'no' => false }[@data['centre_lines']] if @data.key?('centre_lines')
+        found[:label] = @data['label'].to_s.strip.empty? ? nil : @data['label'].to_s.strip[0, 80] if @data.key?('label')
+        found
+      end
+
       def move
         dx = @mm.call(@data['dx'])
         dy = @mm.call(@data['dy'])
         case kind
         when 'view' then Nockplane::Drawings::Edits.move_view(@value, id, dx, dy)
         when 'note' then Nockplane::Drawings::Edits.change_note(@value, id, dx: dx, dy: dy)
+        when 'berth' then Nockplane::Drawings::BerthEdits.move(@value, id, dx, dy)
+        when 'block', 'table' then Nockplane::Drawings::BlockEdits.move_furniture(@value, @data['what'].to_s, dx, dy)
         else move_dimension(dx, dy)
         end
       end
@@ -58,7 +71,11 @@ module App
       end
 
       def delete
-        kind == 'view' ? Nockplane::Drawings::Edits.remove_view(@value, id) : Nockplane::Drawings::Edits.remove(@value, @data['what'].to_s)
+        case kind
+        when 'view' then Nockplane::Drawings::Edits.remove_view(@value, id)
+        when 'berth' then Nockplane::Drawings::BerthEdits.remove(@value, id)
+        else Nockplane::Drawings::Edits.remove(@value, @data['what'].to_s)
+        end
       end
 
       # Rows made anew for all dimensions of a view, also those moved by hand.

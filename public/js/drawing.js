@@ -3,12 +3,13 @@
 
 import { mount } from './sheet.js';
 import { mount as beforeAfter } from './before_after.js';
-import { post, get, tell } from './talk.js';
+import { post, postForm, get, tell } from './talk.js';
 
 const data = JSON.parse(document.getElementById('drawing-data').textContent);
-const base = `/drawings/${data.slug}`;
+const { base } = data;
 const column = document.getElementById('column');
 const bar = document.getElementById('bar');
+const index = document.getElementById('index');
 const clash = document.getElementById('clash');
 let version = data.version;
 let selected = new URLSearchParams(location.search).get('select') || '';
@@ -25,21 +26,25 @@ const compare = beforeAfter({ sheet: document.getElementById('sheet'), column, p
 function show(state) {
   compare.end();
   version = state.version;
-  data.homes = state.homes || data.homes;
-  sheet.replace(state.sheet);
+  const other = state.on && state.on !== data.sheet;
+  Object.assign(data, { homes: state.homes || data.homes, views: state.views || data.views, sheet: state.on || data.sheet });
+  sheet.replace(state.sheet, state.paper);
+  if (other) history.replaceState({}, '', `${base}?sheet=${data.sheet}`);
   shade(state.waiting || []);
   column.innerHTML = state.column;
   bar.innerHTML = state.bar;
+  if (state.index) index.innerHTML = state.index;
   if (state.told) tell(state.told);
 }
 
-// Shading takes longer than lines: it is asked for when the lines are there, and put under them unless the sheet has changed meanwhile.
+// Shading and mass take longer than lines: they are asked for when the lines are there, and put in unless the sheet has changed
+// meanwhile.
 function shade(views) {
   views.forEach(async (view) => {
-    const note = setTimeout(() => tell('Shading is being worked out …'), 1200);
+    const note = setTimeout(() => tell(view === 'mass' ? 'The mass is being worked out …' : 'Shading is being worked out …'), 1200);
     try {
-      const found = await get(`${base}/views/${view}/shading?sheet=${data.sheet}`);
-      if (found.version === version) sheet.under(`view/${view}`, found.svg);
+      const found = await get(view === 'mass' ? `${base}/furniture?sheet=${data.sheet}` : `${base}/views/${view}/shading?sheet=${data.sheet}`);
+      if (found.version === version) { if (view === 'mass') sheet.swap(found.svg); else sheet.under(`view/${view}`, found.svg); }
     } catch (error) {
       tell(error.message, true);
     } finally {
@@ -127,33 +132,65 @@ window.addEventListener('popstate', () => {
   turnTo(new URLSearchParams(location.search).get('select') || '');
 });
 
-column.addEventListener('click', (event) => {
-  const target = event.target.closest('[data-select], [data-edit], [data-update], [data-before-after]');
+column.addEventListener('click', clicked);
+index.addEventListener('click', clicked);
+
+function clicked(event) {
+  const target = event.target.closest('[data-select], [data-edit], [data-update], [data-before-after], [data-to-template]');
   if (!target) return;
   event.preventDefault();
   if (target.dataset.beforeAfter) { compare.toggle(target.dataset.beforeAfter); return; }
   if (target.dataset.select !== undefined) { const then = select(target.dataset.select); if (target.dataset.compare) then.then(() => compare.toggle(target.dataset.compare)); }
   else if (target.dataset.update) send('/update', { views: target.dataset.update === '*' ? null : [target.dataset.update] });
+  else if (target.dataset.toTemplate) send('/template', { template: target.dataset.toTemplate });
   else {
     const what = JSON.parse(target.dataset.edit);
-    if (what.do === 'delete') { selected = ''; sheet.select(''); }
+    if (what.do === 'delete' && what.what === selected) { selected = ''; sheet.select(''); }
     edit(what);
+  }
+}
+
+// A layer shown or not, from the index.
+index.addEventListener('change', (event) => {
+  const { layer } = event.target.dataset;
+  if (layer) edit({ do: 'layer', what: `layer/${layer}`, visible: event.target.checked });
+});
+
+/** Named values of a form: texts, and true or false for check boxes. */
+function values(form) {
+  const found = Object.fromEntries(new FormData(form));
+  form.querySelectorAll('input[type=checkbox][name]').forEach((box) => { found[box.name] = box.checked; });
+  return found;
+}
+
+column.addEventListener('submit', (event) => {
+  const form = event.target;
+  if (form.method === 'post') return; // goes to another page
+  event.preventDefault();
+  const given = values(form);
+  if (form.dataset.form) edit({ ...given, ...JSON.parse(form.dataset.form) });
+  else if (form.dataset.upload) upload(form);
+  else if (form.dataset.toTemplateForm !== undefined) send('/template', given);
+  else if (form.dataset.adopt) edit({ do: 'adopt', what: form.dataset.adopt, dimensions: new FormData(form).getAll('dimension') });
+  else if (form.dataset.restyle) edit({ do: 'restyle', what: form.dataset.restyle, ...given });
+  else if (form.dataset.reword) edit({ do: 'reword', what: form.dataset.reword, text: given.text });
+  else if (form.dataset.value) send(`/dimensions/${form.dataset.value}/value`, { value: given.value });
+  else {
+    const [x, y] = sheet.centre();
+    edit({ do: 'note', text: given.text, x, y });
   }
 });
 
-column.addEventListener('submit', (event) => {
-  event.preventDefault();
-  const form = event.target;
-  const values = Object.fromEntries(new FormData(form));
-  if (form.dataset.adopt) edit({ do: 'adopt', what: form.dataset.adopt, dimensions: new FormData(form).getAll('dimension') });
-  else if (form.dataset.restyle) edit({ do: 'restyle', what: form.dataset.restyle, ...values });
-  else if (form.dataset.reword) edit({ do: 'reword', what: form.dataset.reword, text: values.text });
-  else if (form.dataset.value) send(`/dimensions/${form.dataset.value}/value`, { value: values.value });
-  else {
-    const [x, y] = sheet.centre();
-    edit({ do: 'note', text: values.text, x, y });
+async function upload(form) {
+  const body = new FormData(form);
+  body.append('sheet', data.sheet);
+  body.append('select', selected);
+  try {
+    show(await postForm(`${base}/${form.dataset.upload}`, body));
+  } catch (error) {
+    tell(error.message, true);
   }
-});
+}
 
 bar.addEventListener('click', (event) => {
   const button = event.target.closest('[data-post]');
@@ -168,6 +205,7 @@ document.addEventListener('keydown', (event) => {
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') { event.preventDefault(); send(event.shiftKey ? '/redo' : '/undo'); }
   if (event.key === 'Escape' && selected) select('');
   if (!selected) return;
+  if (!/^(view|dimension|note|berth|table)\//.test(selected)) return;
   if (event.key === 'Delete' || event.key === 'Backspace') {
     event.preventDefault();
     const what = selected;
@@ -181,3 +219,6 @@ document.addEventListener('keydown', (event) => {
     edit({ do: 'move', what: selected, dx: STEPS[event.key][0] * k, dy: STEPS[event.key][1] * k });
   }
 });
+
+const first = document.getElementById('told-first');
+if (first) tell(first.dataset.told);

@@ -22,9 +22,9 @@ export function follows(direction, dx, dy) {
 export function moves(views, key, dx, dy) {
   const [mx, my] = allowed(views[key].direction, dx, dy);
   const found = { [key]: [mx, my] };
-  const id = key.split('/')[1];
+  const [kind, id] = key.split('/');
   for (const [child, view] of Object.entries(views)) {
-    if (view.parent === id) {
+    if (view.parent === id && child.startsWith(`${kind}/`)) {
       const [fx, fy] = follows(view.direction, mx, my);
       Object.assign(found, moves({ ...views, [child]: { ...view, direction: null } }, child, fx, fy));
     }

@@ -3,9 +3,10 @@
 
 import { zoomed, moves } from './geometry.js';
 
-const MOVABLE = '[data-owner^="view/"], [data-owner^="dimension/"], [data-owner^="note/"]';
+const MOVABLE = '[data-owner^="view/"], [data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="berth/"], [data-owner^="table/"]';
+const CHOOSABLE = `${MOVABLE}, [data-owner^="block/"]`;
 
-/** mount(element, { data, onSelect(key), onMove(key, dx, dy) }) returns { replace(svg), select(key), under(key, svg), zoom(how), centre() }. */
+/** mount(element, { data, onSelect(key), onMove(key, dx, dy) }) returns { replace(svg, paper), select(key), under(key, svg), swap(svg), zoom(how), centre() }. */
 export function mount(element, { data, onSelect, onMove }) {
   let box = null;
   let chosen = null;
@@ -36,7 +37,7 @@ export function mount(element, { data, onSelect, onMove }) {
 
   // Lines and texts are thin: behind them come boxes that can be hit, one for a view, one for each text of an annotation.
   function hits() {
-    svg().querySelectorAll('[data-owner^="view/"]').forEach((g) => g.prepend(hitBox(g)));
+    svg().querySelectorAll('[data-owner^="view/"], [data-owner^="berth/"], [data-owner^="table/"], [data-owner^="block/"][data-owner*=":"]').forEach((g) => g.prepend(hitBox(g)));
     svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="note/"]').forEach((g) => {
       g.querySelectorAll('text').forEach((t) => {
         const box = hitBox(t);
@@ -56,7 +57,7 @@ export function mount(element, { data, onSelect, onMove }) {
 
   function shift(key, dx, dy) {
     const move = (k, x, y) => [group(k), svg().querySelector(`[data-mark="${CSS.escape(k)}"]`)].forEach((g) => g && g.setAttribute('transform', `translate(${x} ${y})`));
-    if (!key.startsWith('view/')) return move(key, dx, dy);
+    if (!data.views[key]) return move(key, dx, dy);
     for (const [k, [x, y]] of Object.entries(moves(data.views, key, dx, dy))) {
       move(k, x, y);
       svg().querySelectorAll('[data-owner^="dimension/"]').forEach((g) => { if (data.homes[g.dataset.owner] === k) g.setAttribute('transform', `translate(${x} ${y})`); });
@@ -65,8 +66,8 @@ export function mount(element, { data, onSelect, onMove }) {
 
   element.addEventListener('pointerdown', (event) => {
     if (event.button !== 0) return;
-    const target = event.target.closest(MOVABLE);
-    drag = { from: paper(event), key: target && target.dataset.owner, box: [...box], client: [event.clientX, event.clientY], far: false };
+    const target = event.target.closest(CHOOSABLE);
+    drag = { from: paper(event), key: target && target.dataset.owner, moves: target && target.matches(MOVABLE), box: [...box], client: [event.clientX, event.clientY], far: false };
     element.setPointerCapture(event.pointerId);
   });
   element.addEventListener('pointermove', (event) => {
@@ -76,7 +77,7 @@ export function mount(element, { data, onSelect, onMove }) {
     if (!drag.far) return;
     const [x, y] = paper(event);
     drag.by = [x - drag.from[0], y - drag.from[1]];
-    if (drag.key) shift(drag.key, ...drag.by);
+    if (drag.moves) shift(drag.key, ...drag.by);
     else { box = [box[0] - drag.by[0], box[1] - drag.by[1], box[2], box[3]]; apply(); }
   });
   element.addEventListener('pointerup', () => {
@@ -84,7 +85,7 @@ export function mount(element, { data, onSelect, onMove }) {
     drag = null;
     if (!done) return;
     if (!done.far) onSelect(done.key || '');
-    else if (done.key) onMove(done.key, done.by[0], -done.by[1]);
+    else if (done.moves) onMove(done.key, done.by[0], -done.by[1]);
   });
   element.addEventListener('pointercancel', () => { drag = null; });
   element.addEventListener('wheel', (event) => {
@@ -96,8 +97,12 @@ export function mount(element, { data, onSelect, onMove }) {
   fit();
   hits();
   return {
-    replace(markup) {
+    // Another picture of the sheet; paper: { width, height } in mm, when it may have changed.
+    replace(markup, size) {
+      const other = size && (size.width !== data.width || size.height !== data.height);
+      if (size) Object.assign(data, size);
       element.innerHTML = markup;
+      if (other) fit();
       apply();
       hits();
       frame();
@@ -110,6 +115,18 @@ export function mount(element, { data, onSelect, onMove }) {
       const layer = document.createElementNS('http://www.w3.org/2000/svg', 'g');
       layer.innerHTML = markup;
       target.prepend(layer);
+    },
+    // Puts groups in place of those of the same owner.
+    swap(markup) {
+      const holder = document.createElementNS('http://www.w3.org/2000/svg', 'g');
+      holder.innerHTML = markup;
+      [...holder.children].forEach((fresh) => {
+        const old = group(fresh.dataset.owner);
+        if (!old) return;
+        const hit = old.querySelector('.hit');
+        old.replaceWith(fresh);
+        if (hit) fresh.prepend(hit);
+      });
     },
     zoom(how) {
       if (how === 'fit') return fit();

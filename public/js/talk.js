@@ -12,14 +12,15 @@ export class Refused extends Error {
 }
 
 /** Posts data as JSON and resolves with the answer; rejects with Refused. */
-export async function post(path, data = {}) {
+export const post = (path, data = {}) => send(path, JSON.stringify(data), { 'Content-Type': 'application/json' });
+
+/** Posts a form with its files. */
+export const postForm = (path, form) => send(path, form, {});
+
+async function send(path, body, more) {
   document.body.classList.add('busy');
   try {
-    const response = await fetch(path, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-CSRF-Token': token() },
-      body: JSON.stringify(data),
-    });
+    const response = await fetch(path, { method: 'POST', headers: { Accept: 'application/json', 'X-CSRF-Token': token(), ...more }, body });
     const answer = await response.json().catch(() => ({}));
     if (!response.ok) throw new Refused(response.status, answer);
     return answer;

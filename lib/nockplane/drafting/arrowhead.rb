@@ -14,8 +14,8 @@ module Nockplane
         case standard.arrow
         when 'stroke' then oblique(tip, u, length, standard.narrow, more)
         when 'dot' then dot(tip, length * 0.22, more)
-        when 'open 90' then open(tip, u, length * 0.5, length * 0.5, standard.narrow, more)
-        when 'open' then open(tip, u, length, length * standard.arrow_ratio / 2, standard.narrow, more)
+        when 'open 90' then angled(tip, u, length * 0.5, length * 0.5, standard.narrow, more)
+        when 'open' then angled(tip, u, length, length * standard.arrow_ratio / 2, standard.narrow, more)
         else closed(standard, tip, u, more)
         end
       end
@@ -27,7 +27,7 @@ module Nockplane
         Ink::Line.new(points: points, closed: true, width: standard.narrow, **more)
       end
 
-      def open(tip, u, length, half, width, more)
+      def angled(tip, u, length, half, width, more)
         a, b = wings(tip, u, length, half)
         Ink.line(a, tip, b, width: width, **more)
       end

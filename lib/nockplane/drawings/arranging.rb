@@ -54,7 +54,7 @@ module Nockplane
         return [] if views.empty? || clear?(drawing, sheet, views, source)
 
         result = layout(drawing, sheet, views, source)
-        views.map { |v| v.dup.tap { |x| x.x, x.y, own = result.places.fetch(v.id); x.scale = own } } + [sheet.dup.tap { |s| s.scale = result.scale }] # rubocop:disable Style/Semicolon
+        views.map { |v| v.dup.tap { |x| x.x, x.y, own = result.places.fetch(v.id); x.scale = own } } + [sheet.dup.tap { |s| s.scale = result.scale }]
       end
 
       def clear?(drawing, sheet, views, source)

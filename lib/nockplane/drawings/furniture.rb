@@ -4,8 +4,8 @@ module Nockplane
   module Drawings
     # Title blocks and tables of a sheet: where they stand and what they say.
     class Furniture
-      # extra: more texts for fields.
-      def initialize(drawing, sheet, source, extra: {})
+      # extra: more texts for fields; wait: leave out a mass that is not worked out yet.
+      def initialize(drawing, sheet, source, extra: {}, wait: false)
         @drawing = drawing
         @sheet = sheet
         @source = source
@@ -13,8 +13,12 @@ module Nockplane
         @standard = drawing.standard
         binding = sheet.binding && drawing.binding(sheet.binding)
         @model = binding && source.model(binding.model, sheet.revision)
-        @fields = Fields.new(drawing, sheet, source, extra: extra, mass: binding && -> { source.mass_words(binding.model, sheet.revision) })
+        @mass_known = !wait || binding.nil? || source.mass_known?(binding.model, sheet.revision)
+        @fields = Fields.new(drawing, sheet, source, extra: extra, mass: binding && -> { @mass_known ? source.mass_words(binding.model, sheet.revision) : '…' })
       end
+
+      # Is there a mass still to be worked out?
+      def mass_waits? = !@mass_known && field_names.include?('mass') && !@model.properties.key?('mass')
 
       attr_reader :fields
 

@@ -22,7 +22,7 @@ module Nockplane
       end
 
       def scene
-        groups = [Group.new(owner: 'format', items: @layering.apply(@paper.ink)), *furniture.groups.map { |g| layered(g) }]
+        groups = [Group.new(owner: 'format', items: @layering.apply(@paper.ink)), *scene_of_furniture]
         views = @drawing.views_on(@sheet.id)
         views.each { |v| groups << view_group(v) }
         views.each { |v| groups.concat(dimension_groups(v)) }
@@ -49,8 +49,11 @@ module Nockplane
         DimensionInk.new(@standard, place(view), dimension, feet(view, dimension), adrift: adrift)
       end
 
-      # Title blocks and tables.
-      def furniture = @furniture ||= Furniture.new(@drawing, @sheet, @source, extra: @extra)
+      # Title blocks and tables. What takes long to work out (mass) waits like shading.
+      def furniture = @furniture ||= Furniture.new(@drawing, @sheet, @source, extra: @extra, wait: @shade == :known)
+
+      # [Group] of title blocks and tables.
+      def scene_of_furniture = furniture.groups.map { |g| layered(g) }
 
       # Paper boxes that a view's annotations should keep clear of: the other views, title blocks and tables.
       def obstacles(view) = @drawing.views_on(@sheet.id).reject { |v| v.id == view.id }.map { |v| place(v).outline } + furniture.boxes

@@ -10,7 +10,7 @@ module Nockplane
       def from_first(data)
         cells = data['cells'].to_h { |key, hash| [key, key == 'meta' ? Cells.from(key, meta(hash)) : Cells.from(key, hash)] }
         sheets = cells.each_value.grep(Sheet)
-        blocks = sheets.each_with_index.map { |s, i| Shelf.block('iso-7200').dup.tap { |b| b.id = "b#{i + 1}"; b.sheet = s.id } } # rubocop:disable Style/Semicolon
+        blocks = sheets.each_with_index.map { |s, i| Shelf.block('iso-7200').dup.tap { |b| b.id = "b#{i + 1}"; b.sheet = s.id } }
         Drawing.new(cells.merge((blocks + Layer.defaults).to_h { |c| [Cells.key(c), Ractor.make_shareable(c)] }))
       end
 

@@ -80,6 +80,8 @@ module Nockplane
         end.then { |words| words.empty? ? nil : words }
       end
 
+      def mass_known?(id, revision) = @store.known?(key('mass-words', @recipe.call(id, revision)))
+
       def edge_set_of(text, exploded: false)
         @store.fetch(key('edges', text, exploded)) do
           model = model_of(text, exploded: exploded)

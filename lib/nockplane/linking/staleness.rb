@@ -31,7 +31,7 @@ module Nockplane
       def behind = @behind ||= @drawing.views.filter_map { |v| compare(v) }
 
       # [Fields]
-      def fields = @fields ||= @drawing.sheets.filter_map { |s| compare_fields(s) }
+      def fields = @fields ||= bound_sheets.filter_map { |s| compare_fields(s) }
 
       # [Adrift] at the revisions shown now.
       def adrift
@@ -56,7 +56,7 @@ module Nockplane
         views = @drawing.views.select { |v| view_ids.nil? || view_ids.include?(v.id) }
         changed = views.reject { |v| v.revision == target(v.binding) }
         dimensions = changed.flat_map { |v| @drawing.dimensions_of(v.id).filter_map { |d| caught_up(d, v) } }
-        sheets = @drawing.sheets.select { |s| s.revision != target(s.binding) && all_reached?(s, views) }
+        sheets = bound_sheets.select { |s| s.revision != target(s.binding) && all_reached?(s, views) }
         cells = changed.map { |v| v.dup.tap { |x| x.revision = target(v.binding) } } + dimensions + sheets.map { |s| s.dup.tap { |x| x.revision = target(s.binding) } }
         return Drawings::Refusal.new('everything chosen shows the latest revision already', views.map { |v| "view/#{v.id}" }) if cells.empty?
 
@@ -65,6 +65,7 @@ module Nockplane
 
       private
 
+      def bound_sheets = @drawing.sheets.select(&:binding)
       def model(binding_id, revision) = @source.model(@drawing.binding(binding_id).model, revision)
 
       def update_label(views)

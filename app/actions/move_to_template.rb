@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+module App
+  module Actions
+    # Moves a drawing to a template, or up to the latest revision of its own; one step to take back.
+    class MoveToTemplate
+      def self.call(drawing, slug)
+        template = CreateDrawing.template(slug)
+        EditDrawing.call(drawing, base: nil) { |value| Nockplane::Drawings::Rehousing.new(value, template, Workshop.source).edit }
+      end
+    end
+  end
+end

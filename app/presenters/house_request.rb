@@ -1,0 +1,163 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # Turns a request about the house style (sheet format, title block, tables, layers, standard, fields, berths) into an Edit.
+    # Everything from a person comes as text and booleans.
+    class HouseRequest
+      D = Nockplane::Drawings
+      # What can be asked for.
+      DOES = { 'format' => :format, 'sheet scale' => :sheet_scale, 'add sheet' => :add_sheet, 'remove sheet' => :remove_sheet,
+               'layer' => :layer, 'add layer' => :add_layer, 'remove layer' => :remove_layer, 'rule' => :rule, 'to layer' => :to_layer,
+               'field' => :field, 'history' => :history, 'remove history' => :remove_history, 'rename' => :rename,
+               'use block' => :use_block, 'new block' => :new_block, 'cell' => :cell, 'split' => :split, 'merge' => :merge, 'size cell' => :size_cell,
+               'add row' => :add_row, 'remove row' => :remove_row, 'place' => :place, 'add table' => :add_table, 'table' => :table,
+               'add berth' => :add_berth, 'berth' => :berth, 'standard' => :standard, 'standard set' => :standard_set }.freeze
+
+      def initialize(value, source, data)
+        @value = value
+        @source = source
+        @data = data
+      end
+
+      # Is it one of these?
+      def self.does?(name) = DOES.key?(name)
+
+      # An Edit or a Refusal.
+      def edit = send(DOES.fetch(@data['do']))
+
+      private
+
+      def kind = @data['what'].to_s.split('/', 2)[0]
+      def id = @data['what'].to_s.split('/', 2)[1].to_s.split(':')[0]
+      def cell_id = @data['what'].to_s.split(':', 2)[1]
+      def sheet = @data['sheet'].to_s.empty? ? 's1' : @data['sheet'].to_s
+      def text(key) = @data[key].to_s.strip
+      def on?(key) = @data[key] == true || @data[key] == 'true'
+
+      # Number of a text with point or comma; nil for an empty one.
+      def number(key, among = @data)
+        words = among[key].to_s.strip.tr(',', '.')
+        return nil if words.empty?
+
+        found = Float(words, exception: false)
+        raise Refused, "'#{among[key]}' is not a number (#{key.tr('_', ' ')})." unless found&.finite? && found.abs <= 10_000
+
+        found
+      end
+
+      def whole(key) = number(key)&.then { |n| n == n.round ? n.round : raise(Refused, "'#{@data[key]}' is not a whole number (#{key}).") }
+
+      def format
+        spec = { 'size' => text('size') }
+        spec.merge!('width' => number('width'), 'height' => number('height')) if spec['size'] == 'custom'
+        %w[border zones centring].each { |k| spec[k] = false unless on?(k) }
+        %w[trimming folds].each { |k| spec[k] = true if on?(k) }
+        %w[columns rows].each { |k| whole(k)&.then { |n| spec[k] = n } }
+        spec['background'] = text('background') unless text('background').empty?
+        spec['margins'] = margins unless text('margins').empty?
+        D::HouseEdits.set_format(@value, sheet, spec)
+      end
+
+      def margins
+        list = text('margins').split(/[\s;]+/).map { |v| Float(v.tr(',', '.'), exception: false) }
+        raise Refused, "Margins are four lengths in mm: left, bottom, right, top; '#{text('margins')}' is not." unless list.size == 4 && list.all? { |v| v&.between?(0, 1000) }
+
+        list
+      end
+
+      def factor(words) = Nockplane::Drafting::Scale.parse(words) || raise(Refused, "'#{words}' is not a scale; write 1:2 or 2:1.")
+      def sheet_scale = D::HouseEdits.set_scale(@value, sheet, factor(text('scale')))
+      def add_sheet = D::HouseEdits.add_sheet(@value)
+      def remove_sheet = D::HouseEdits.remove_sheet(@value, sheet)
+
+      def layer
+        values = {}
+        values[:name] = text('name') if @data.key?('name')
+        %w[colour line_type].each { |k| values[k.to_sym] = text(k).empty? ? nil : text(k) if @data.key?(k) }
+        values[:width] = number('width') if @data.key?('width')
+        %w[visible printed locked].each { |k| values[k.to_sym] = on?(k) if @data.key?(k) }
+        D::HouseEdits.set_layer(@value, id, values)
+      end
+
+      def add_layer = D::HouseEdits.add_layer(@value, text('name'))
+      def remove_layer = D::HouseEdits.remove_layer(@value, id)
+      def rule = D::HouseEdits.rule(@value, text('class'), text('layer'))
+      def to_layer = D::HouseEdits.to_layer(@value, text('what'), text('layer').empty? ? nil : text('layer'))
+      def field = D::HouseEdits.set_field(@value, text('field'), text('text'))
+      def history = D::HouseEdits.add_history(@value, @data)
+      def remove_history = D::HouseEdits.remove_history(@value, @data['index'].to_i)
+
+      def rename
+        return D::Refusal.new('a name has 1 to 80 letters', ['meta']) unless text('title').length.between?(1, 80)
+
+        D::Edit.put("rename: #{text('title')}", @value.meta.dup.tap { |m| m.title = text('title') })
+      end
+
+      def use_block = D::BlockEdits.use_block(@value, sheet, text('name'))
+      def new_block = D::BlockEdits.new_block(@value, sheet, whole('rows').to_i, whole('columns').to_i, number('width') || 180.0, number('height') || 50.0)
+      def split = D::BlockEdits.split_cell(@value, id, cell_id, text('way'))
+      def merge = D::BlockEdits.merge_cell(@value, id, cell_id, text('way'))
+      def size_cell = D::BlockEdits.size_cell(@value, id, cell_id, width: number('width'), height: number('height'))
+      def add_row = D::BlockEdits.add_row(@value, id, number('height') || 10.0)
+      def remove_row = D::BlockEdits.remove_row(@value, id, cell_id)
+
+      # shows: text, field, picture or projection.
+      def cell
+        values = %w[caption align rule empty before after case].to_h { |k| [k, text(k).empty? ? nil : @data[k].to_s[0, 200]] }
+        values['height'] = number('height') || 3.5
+        values['decimals'] = whole('decimals')
+        values.merge!('text' => nil, 'field' => nil, 'picture' => nil, 'symbol' => nil)
+        case text('shows')
+        when 'text' then values['text'] = @data['text'].to_s[0, 200]
+        when 'field' then values['field'] = text('other').empty? ? text('field') : text('other')
+        when 'picture' then values['picture'] = text('picture')
+        when 'projection' then values['symbol'] = 'projection'
+        end
+        D::BlockEdits.set_cell(@value, id, cell_id, values)
+      end
+
+      # Corner and offset of a title block or a table.
+      def place
+        found = @value.cells[text('what')] or return D::Refusal.new("there is no #{text('what')}", [])
+        D::Edit.put('place the title block', found.dup.tap { |b| b.corner, b.dx, b.dy = text('corner'), number('dx') || 0.0, number('dy') || 0.0 }).then do |edit|
+          Nockplane::Drafting::Corner::NAMES.include?(text('corner')) ? edit : D::Refusal.new("'#{text('corner')}' is no corner", [])
+        end
+      end
+
+      def add_table = D::BlockEdits.add_table(@value, sheet, text('kind'))
+
+      # columns: "field = title, width" a line.
+      def table
+        columns = @data['columns'].to_s.lines.map(&:strip).reject(&:empty?).map { |l| column(l) }
+        D::BlockEdits.set_table(@value, id, corner: text('corner'), dx: number('dx') || 0.0, dy: number('dy') || 0.0, row: number('row') || 7.0, height: number('height') || 2.5,
+                                            grows: text('grows') == 'down' ? 'down' : 'up', room: (whole('room') || 0).clamp(0, 200), columns: columns)
+      end
+
+      def column(line)
+        m = line.match(/\A(\w+)\s*=\s*(.*?)\s*,\s*(\d+(?:\.\d+)?)\z/) or raise Refused, "'#{line}' is not a column; write one a line as: name = Description, 60"
+        { 'field' => m[1], 'title' => m[2][0, 40], 'width' => m[3].to_f }
+      end
+
+      def add_berth
+        parent, direction = text('parent'), text('direction')
+        D::BerthEdits.add(@value, sheet, text('kind'), orientation: text('orientation').empty? ? nil : text('orientation'), parent: parent.empty? ? nil : parent, direction: direction.empty? ? nil : direction)
+      end
+
+      def berth
+        scale = text('scale')
+        values = { name: text('name'), style: text('style'), scale: %w[sheet fit].include?(scale) ? scale : factor(text('factor')), label: text('label').empty? ? nil : text('label'),
+                   tangent: text('tangent').empty? ? nil : text('tangent'), centre_lines: { 'yes' => true, 'no' => false }[text('centre_lines')], pinned: on?('pinned') }
+        %w[x y width height].each { |k| number(k)&.then { |n| values[k.to_sym] = n } }
+        values[:orientation] = text('orientation') unless text('orientation').empty?
+        return D::Refusal.new('a berth needs a name', []) if values[:name].empty?
+
+        D::BerthEdits.set(@value, id, values)
+      end
+
+      def standard = D::Restyling.edit(@value, StandardForm.new(@value.standard).values(@data), bound_source)
+      def standard_set = D::Restyling.edit(@value, Records::Standard.at(text('name')).value.to_h, bound_source)
+      def bound_source = @value.bindings.empty? ? nil : @source
+    end
+  end
+end

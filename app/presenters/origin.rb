@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # What became of the template a drawing was made from. state: :none, :gone, :removed, :changed (it has a later revision) or
+    # :current; record of the template or nil; revision the drawing was made from.
+    Origin = Struct.new(:state, :record, :revision, :slug) do
+      # known: { slug => Records::Template }, to save asking for each drawing.
+      def self.of(value, known = nil)
+        made = value.meta.template or return new(:none, nil, nil, nil)
+        record = known ? known[made['slug']] : Records::Template.find_by(slug: made['slug'])
+        latest = record&.latest&.number
+        state = if record.nil? then :gone
+                elsif record.removed_at then :removed
+                else latest && latest > made['revision'] ? :changed : :current
+                end
+        new(state, record, made['revision'], made['slug'])
+      end
+
+      def settled? = %i[none current].include?(state)
+
+      # A sentence for the docket.
+      def words
+        case state
+        when :gone then "was made from template '#{slug}', which is no longer here"
+        when :removed then "was made from template '#{record.title}', which was removed on #{record.removed_at.strftime('%Y-%m-%d')}"
+        when :changed then "was made from revision #{revision} of template '#{record.title}', which has revision #{record.latest.number}: #{record.latest.note}"
+        end
+      end
+    end
+  end
+end

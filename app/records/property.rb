@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module App
+  module Records
+    # A property of a model or a drawing as it is now, for search: number, title, material, any other.
+    class Property < ActiveRecord::Base
+      MOST = 40
+
+      # Things found: where they are, what they are called, and the property that has the words.
+      Hit = Struct.new(:home, :slug, :title, :name, :value) do
+        def href = "/#{home}/#{slug}"
+      end
+
+      class << self
+        def index_model(model, properties) = replace('models', model.slug, { 'name' => model.name, 'number' => model.number }.merge(properties))
+
+        def index_drawing(record)
+          value = record.value
+          replace('drawings', record.slug, { 'title' => value.meta.title, 'number' => value.meta.number, 'revision' => value.meta.revision }.merge(value.meta.fields))
+        end
+
+        def forget(home, slug) = where(home: home, slug: slug).delete_all
+
+        # [Hit] whose properties hold every one of the words; a drawing is also found by its model's.
+        def search(words)
+          parts = words.to_s.strip.downcase.split(/\s+/).first(6)
+          return [] if parts.empty?
+
+          slugs = parts.map { |w| where('LOWER(value) LIKE ?', "%#{sanitize_sql_like(w)}%").pluck(:home, :slug) }.reduce(:&).uniq.first(MOST)
+          slugs.map { |home, slug| hit(home, slug, parts) }.concat(drawings_of(slugs)).uniq { |h| [h.home, h.slug] }.first(MOST)
+        end
+
+        private
+
+        def replace(home, slug, values)
+          forget(home, slug)
+          rows = values.reject { |_, v| v.nil? || v.to_s.empty? }.map { |k, v| { home: home, slug: slug, name: k.to_s[0, 60], value: v.to_s[0, 300] } }
+          insert_all(rows) unless rows.empty?
+        end
+
+        def hit(home, slug, parts)
+          own = where(home: home, slug: slug).pluck(:name, :value)
+          name, value = own.find { |_, v| parts.any? { |w| v.downcase.include?(w) } }
+          Hit.new(home, slug, title_of(own), name, value)
+        end
+
+        def title_of(own) = own.to_h.values_at('number', 'title', 'name').compact.join(' ')
+
+        def drawings_of(slugs)
+          models = slugs.select { |home, _| home == 'models' }.map(&:last)
+          Drawing.joins(:models).where(models: { slug: models }).distinct.order(:number).first(MOST).map { |d| Hit.new('drawings', d.slug, "#{d.number} #{d.title}", 'shows', d.models.first.name) }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module App
+  module Records
+    # What drawings and templates share: the document (JSON of Drawings::Drawing), its version, and the journal of edits.
+    class Sheetwork < ActiveRecord::Base
+      self.abstract_class = true
+
+      def self.inherited(kind)
+        super
+        kind.table_name = 'drawings'
+        kind.has_many :journal, -> { order(:id) }, class_name: 'App::Records::JournalEntry', foreign_key: :drawing_id, dependent: :destroy
+      end
+
+      # The document as a Drawings::Drawing.
+      def value = Nockplane::Drawings::Drawing.from_h(JSON.parse(document))
+
+      def value=(drawing)
+        self.document = JSON.generate(drawing.to_h)
+        self.title = drawing.meta.title
+        self.number = drawing.meta.number
+      end
+
+      def staleness = Nockplane::Linking::Staleness.new(value, Workshop.source, ->(id) { Records::Revision.where(model_id: id).maximum(:number) })
+      def to_param = slug
+      def undoable = journal.where(state: 'done').last
+      def redoable = journal.where(state: 'undone').first
+    end
+  end
+end

@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+module App
+  module Routes
+    # What drawings and templates share: the sheet with its column, edits, undo, pictures, downloads.
+    module Sheets
+      HOMES = { 'drawings' => Records::Drawing, 'templates' => Records::Template }.freeze
+
+      def self.registered(app) = HOMES.each { |home, records| downloads(app, home, records) && pages(app, home, records) && changes(app, home, records) }
+
+      def self.downloads(app, home, records)
+        app.get "/#{home}/:slug/sheets/:sheet.svg" do
+          shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], nil)
+          # Said here in full, since an answer 304 must not take the page's policy over: pictures and fonts within, nothing runs.
+          headers 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:"
+          cache_control :private, :no_cache
+          etag "#{Nockplane::KERNEL_VERSION}-#{shown.record.slug}-#{shown.record.version}"
+          content_type 'image/svg+xml'
+          attachment "#{shown.record.number.to_s.empty? ? shown.slug : shown.record.number}.svg" if params['download']
+          Nockplane::Formats::Svg.write(shown.builder(shown.sheet, :all, params['berths'] ? :screen : :print).scene, standalone: true)
+        end
+
+        app.get "/#{home}/:slug.pdf" do
+          shown = Presenters::DrawingPage.new(records.at(params['slug']), nil, nil)
+          content_type 'application/pdf'
+          attachment "#{shown.record.number.to_s.empty? ? shown.slug : shown.record.number}.pdf"
+          Nockplane::Formats::Pdf.write(shown.scenes, created: Time.now)
+        end
+      end
+
+      def self.pages(app, home, records)
+        app.get "/#{home}/:slug" do
+          shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], params['select'])
+          page(:drawing, title: "#{shown.record.number} #{shown.record.title}".strip, current: home == 'templates' ? :templates : :board, shown: shown)
+        end
+
+        # What the column shows for a selection; the version tells whether the sheet on screen is still the latest.
+        app.get "/#{home}/:slug/column" do
+          shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], params['select'])
+          json version: shown.record.version, column: part(:_column, shown: shown)
+        end
+
+        app.get "/#{home}/:slug/state" do
+          state_of(Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], params['select']))
+        end
+
+        # Title blocks and tables with what takes long to work out.
+        app.get "/#{home}/:slug/furniture" do
+          shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], nil)
+          json version: shown.record.version, svg: shown.furniture
+        end
+      end
+
+      def self.changes(app, home, records)
+        app.post "/#{home}/:slug/edits" do
+          record = records.at(params['slug'])
+          data = body_json
+          Actions::EditDrawing.call(record, base: data['base']&.to_i) { |value| Presenters::EditRequest.new(value, Workshop.source, data, method(:millimetres)).edit }
+          state_of(Presenters::DrawingPage.new(record, sheet_still_there(record, data['sheet']), data['select']), told: record.undoable&.label)
+        end
+
+        %w[undo redo].each do |way|
+          app.post "/#{home}/:slug/#{way}" do
+            record = records.at(params['slug'])
+            data = body_json
+            entry = Actions::TakeBack.public_send(way, record)
+            state_of(Presenters::DrawingPage.new(record, sheet_still_there(record, data['sheet']), data['select'].to_s.start_with?('house/', 'block/') ? data['select'] : nil), told: "#{way == 'undo' ? 'Taken back' : 'Done again'}: #{entry.label}")
+          end
+        end
+
+        # A logo and the like: read, made safe, kept in the document.
+        app.post "/#{home}/:slug/pictures" do
+          record = records.at(params['slug'])
+          raise Refused, 'Choose a picture first: PNG or SVG.' unless params['file'].is_a?(Hash)
+
+          picture = Nockplane::Formats::PictureReader.read(params['file'][:tempfile].read(Nockplane::Formats::PictureReader::MAX_BYTES + 1), params['file'][:filename])
+          Actions::EditDrawing.call(record, base: nil) { |value| Nockplane::Drawings::BlockEdits.add_picture(value, picture) }
+          state_of(Presenters::DrawingPage.new(record, params['sheet'], params['select']), told: "Picture #{picture.name} is in; choose it in a cell of the title block.")
+        end
+      end
+    end
+  end
+end
