@@ -22,7 +22,17 @@ class AppTest < CoreTest
     [App::Records::IntakeFile, App::Records::Run, Delayed::Job].each(&:delete_all)
     App::Records::Revision.delete_all
     App::Records::Model.delete_all
+    App::Records::Property.delete_all
     App::Workshop.reset
+  end
+
+  # Templates as they ship, after a test that changed them.
+  def restore_templates
+    ids = App::Records::Template.pluck(:id)
+    App::Records::JournalEntry.where(drawing_id: ids).delete_all
+    App::Records::TemplateRevision.delete_all
+    App::Records::Template.delete_all
+    App::Records::Template.ship
   end
 
   PART = <<~F

@@ -21,7 +21,7 @@ module Nockplane
         x, y = spot(drawing, sheet_id, w, h, drawing.berth(parent), direction)
         berth = Berth.new(id: drawing.next_id('v'), sheet: sheet_id, kind: kind, orientation: orientation, parent: parent, direction: parent && direction, style: kind == 'pictorial' ? 'shaded' : 'hidden',
                           scale: kind == 'pictorial' ? 'fit' : 'sheet', x: x, y: y, width: w, height: h, pinned: false)
-        Edit.put('add a berth', berth.tap { |b| b.name = name(drawing, b) })
+        Edit.put('add a berth', berth.dup.tap { |b| b.name = name(drawing, berth) })
       end
 
       # Beside its parent, else in free room.

@@ -17,16 +17,16 @@ module Nockplane
         cx = (x0 + x1) / 2
         outline = Drafting::Ink::Line.new(points: [[x0, y0], [x1, y0], [x1, y1], [x0, y1]], closed: true, width: 0.25, dash: [3.0, 1.5], tone: TONE, layer: 'berth')
         lines = words
-        top = ((y0 + y1) / 2) + (lines.size * 2.4)
-        [outline, *lines.each_with_index.map { |l, i| Drafting::Ink.text(cx, top - ((i + 1) * 5.0), l, height: i.zero? ? 3.5 : 2.5, anchor: :middle, tone: TONE, layer: 'berth') }]
+        top = ((y0 + y1) / 2) + (lines.size * 3.2)
+        [outline, *lines.each_with_index.map { |l, i| Drafting::Ink.text(cx, top - ((i + 1) * 6.4), l, height: i.zero? ? 5.0 : 3.5, anchor: :middle, tone: TONE, layer: 'berth') }]
       end
 
       private
 
       def words
         room = @berth.width - 4
-        lines = [@berth.name.to_s, *(@berth.why ? Drafting::CellText.wrap(@berth.why, 2.5, room) : [kind, scale])]
-        lines.each_with_index.map { |l, i| Drafting::Lettering.fit(l, i.zero? ? 3.5 : 2.5, room) }
+        lines = [@berth.name.to_s, *(@berth.why ? Drafting::CellText.wrap(@berth.why, 3.5, room) : [kind, scale])]
+        lines.each_with_index.map { |l, i| Drafting::Lettering.fit(l, i.zero? ? 5.0 : 3.5, room) }
       end
 
       def kind = "#{KINDS.fetch(@berth.kind)}, #{Berth::STYLES.fetch(@berth.style, @berth.style)}"

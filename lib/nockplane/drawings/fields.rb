@@ -14,6 +14,8 @@ module Nockplane
       USUAL = { 'material' => 'material', 'finish' => 'finish', 'mass' => 'mass', 'author' => 'author' }.freeze
       # Fields that a person fills in on the drawing: giving them is no typing over.
       GIVEN = %w[date approved checked created department].freeze
+      # Fields whose words a template has already; of others it shows the names.
+      SETTLED = ['size', 'unit', 'standard', 'general_tolerance', 'tolerancing', 'sheet', 'sheet number', 'sheets'].freeze
       NAME = /\A[[:alpha:]][[:alnum:] _.-]{0,39}\z/
 
       # A field on the sheet: its cell key, name, words now, and whether they were typed over what it would show.
@@ -43,6 +45,7 @@ module Nockplane
       # Words of a cell as written: formatted; the words for "empty" when there is no value.
       def words(cell)
         return cell['text'].to_s unless cell['field']
+        return "‹#{cell['field']}›" if @model.nil? && !SETTLED.include?(cell['field']) && !@extra.key?(cell['field'])
 
         value = value(cell['field'])
         value ? written(cell, value) : cell['empty'].to_s
