@@ -21,6 +21,7 @@ module App
         when 'adopt' then Nockplane::Linking::Adoption.new(@value, @source).adopt(view, @data['dimensions'])
         when 'restyle' then Nockplane::Drawings::Edits.restyle_view(@value, id, style: @data['style'], scale: scale, **restyling)
         when 'tidy' then tidy
+        when 'to sheet' then Nockplane::Drawings::Edits.to_sheet(@value, id, @data['to'].to_s)
         when 'note' then Nockplane::Drawings::Edits.add_note(@value, @data['sheet'] || 's1', @data['text'], @mm.call(@data['x']), @mm.call(@data['y']))
         when 'reword' then Nockplane::Drawings::Edits.change_note(@value, id, text: @data['text'].to_s)
         else Nockplane::Drawings::Refusal.new("'#{@data['do']}' is not something that can be done to a drawing", [])

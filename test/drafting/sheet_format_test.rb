@@ -39,4 +39,92 @@ class SheetFormatTest < CoreTest
     assert_equal 4, marks.size
     assert_includes marks.map(&:points), [[210.0, 292.0], [210.0, 277.0]]
   end
+
+  def of(**spec) = Drafting::SheetFormat.of(spec.transform_keys(&:to_s))
+
+  def test_sht_05_elongated_sizes_are_the_short_side_by_the_long_side_of_a_larger_one
+    { 'A3.1' => [841, 297], 'A3.2' => [594, 297], 'A2.1' => [841, 420], 'A1.0' => [1189, 594] }.each { |name, size| assert_equal size, [format(name).width, format(name).height], name }
+  end
+
+  def test_sht_06_two_sheets_side_by_side_make_the_next_size
+    %w[A0 A1 A2 A3].each_cons(2) { |large, small| assert_in_delta format(large).height, format(small).width, 1, small }
+    %w[A0 A1 A2 A3].each { |n| assert_in_delta Math.sqrt(2), format(n).width / format(n).height, 0.002, n }
+  end
+
+  def test_inch_sizes_of_asme_y14_1 # 1.4, mm
+    { 'ANSI A' => [279.4, 215.9], 'ANSI A portrait' => [215.9, 279.4], 'ANSI B' => [431.8, 279.4], 'ANSI C' => [558.8, 431.8], 'ANSI D' => [863.6, 558.8], 'ANSI E' => [1117.6, 863.6] }
+      .each { |name, size| assert_equal size, [format(name).width, format(name).height], name }
+  end
+
+  def test_sht_32_fields_of_asme_sheets
+    { 'ANSI C' => [5.5, 4.25], 'ANSI D' => [4.25, 5.5], 'ANSI E' => [5.5, 4.25] }.each do |name, (across, up)|
+      inner = ->(axis) { format(name).cuts(axis)[1...-1].each_cons(2).map { |a, b| ((b - a) / 25.4).round(6) }.uniq }
+      assert_equal [[across], [up]], [inner[:x], inner[:y]], name
+    end
+    assert_equal 0, format('ANSI A').columns, 'none on size A'
+    assert_nil format('ANSI A').zone(100, 100)
+  end
+
+  def test_sht_31_asme_zones_count_from_the_lower_right
+    c = format('ANSI C')
+    assert_equal 'A1', c.zone(c.width - 30, 30), 'the title block lies in A1'
+    assert_equal 'D4', c.zone(30, c.height - 30)
+    assert_equal 'A4', c.zone(30, 30)
+  end
+
+  def test_iso_first_and_last_columns_by_the_standards_table # 1.3: width of the outer fields inside the frame
+    { 'A0' => [24.5, 34.5, 60.5], 'A1' => [50.5, 60.5, 37], 'A2' => [27, 37, 50], 'A3' => [40, 50, 38.5], 'A4' => [35, 45, 38.5] }.each do |name, (first, last, row)|
+      xs = format(name).cuts(:x)
+      ys = format(name).cuts(:y)
+      assert_equal [first, last, row, row], [xs[1] - xs[0], xs[-1] - xs[-2], ys[1] - ys[0], ys[-1] - ys[-2]], name
+    end
+  end
+
+  def test_sht_26_the_letters_suffice_and_have_no_i_or_o
+    letters = (0...format('A0').rows).map { |i| format('A0').row_letter(i) }
+    assert_equal 'R', letters.first, 'counted from the top: the lowest row has the last letter'
+    assert_empty letters & %w[I O]
+    assert_equal 24, Drafting::SheetFormat::LETTERS.size
+  end
+
+  def test_own_counts_of_fields_divide_the_sheet_equally
+    own = of(size: 'A3', columns: 6, rows: 4)
+    assert_equal [70.0] * 4, own.cuts(:x)[1...-1].each_cons(2).map { |a, b| b - a }
+    assert_equal %w[A1 D6], [own.zone(25, 290), own.zone(400, 12)]
+  end
+
+  def test_custom_sheets_margins_and_what_is_left_out
+    own = of(size: 'custom', width: 500, height: 250.5, margins: [25, 8, 8, 8])
+    assert_equal ['500 x 250.5', [25.0, 8.0, 492.0, 242.5]], [own.name, own.frame]
+    bare = of(size: 'A3', border: false, zones: false, centring: false)
+    assert_empty bare.ink
+    assert_equal '#fbf8ef', of(size: 'A3', background: '#fbf8ef').ink.first.tone
+    assert_equal 10, of(size: 'A3', zones: true).ink.grep(Drafting::Ink::Text).count { |t| t.string.match?(/[1-5]/) }
+  end
+
+  def test_sht_11_trimming_marks_on_the_untrimmed_sheet
+    sheet = of(size: 'A3', trimming: true)
+    assert_equal [15.0, 16.5], sheet.overhang, 'untrimmed 450 x 330'
+    marks = sheet.ink.grep(Drafting::Ink::Fill)
+    assert_equal 8, marks.size
+    assert(marks.all? { |m| m.points.transpose.map { |v| v.max - v.min }.sort == [5.0, 10.0] })
+    assert_includes marks.map(&:points), [[0.0, 0.0], [10.0, 0.0], [10.0, 5.0], [0.0, 5.0]]
+    assert_equal [0.0, 0.0], format('A3').overhang
+  end
+
+  def test_fold_marks_leave_the_title_block_in_front
+    %w[A3 A2 A1 A0].each do |name|
+      xs, = of(size: name, folds: true).folds
+      assert_in_delta 190, format(name).width - xs.last, 2.5, "#{name}: the last leaf is 190 wide"
+      assert(([0.0] + xs + [format(name).width]).each_cons(2).all? { |a, b| b - a <= 210 }, "#{name}: no leaf is wider than A4")
+    end
+  end
+
+  def test_formats_that_cannot_be_are_told_in_words
+    { { 'size' => 'A9' } => /there is no sheet size 'A9'.*ISO 5457/, { 'size' => 'custom', 'width' => 20, 'height' => 9000 } => /50 to 5000 mm/, { 'size' => 'A3', 'hue' => 1 } => /'hue' is not known/,
+      { 'size' => 'A3', 'margins' => [200, 100, 210, 190] } => /leave no drawing space/, { 'size' => 'A3', 'columns' => 99 } => /2 to 24/, { 'size' => 'A4', 'folds' => true } => /fold marks are for A3, A2, A1, A0/,
+      { 'size' => 'ANSI C', 'trimming' => true } => /trimming marks are for/, { 'size' => 'A3', 'background' => 'red' } => /not a colour/ }
+      .each { |spec, words| assert_match words, Drafting::SheetFormat.problems(spec).join }
+    assert_empty Drafting::SheetFormat.problems('A3')
+  end
 end

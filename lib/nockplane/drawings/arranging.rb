@@ -4,11 +4,14 @@ module Nockplane
   module Drawings
     # Lays out views or berths of a sheet with their models' extents.
     module Arranging
+      # mm more between views where words of dimensions stand level.
+      LEVEL = 40.0
+
       module_function
 
       # Layout::Result for places (berths, or views) of a sheet; fixed: scale the sheet must keep, or nil.
       def layout(drawing, sheet, places, source, fixed: nil)
-        Layout.new(sheet.paper.frame, Furniture.new(drawing, sheet, source).boxes, items(drawing, sheet, places, source), fixed: fixed).result
+        Layout.new(sheet.paper.frame, Furniture.new(drawing, sheet, source).boxes, items(drawing, sheet, places, source), fixed: fixed, more: drawing.standard.aligned_text? ? 0.0 : LEVEL).result
       end
 
       def items(drawing, sheet, places, source)

@@ -7,26 +7,26 @@ module Nockplane
       TONE = '#6b7884'
       KINDS = { 'principal' => 'principal view', 'projected' => 'projected view', 'pictorial' => 'pictorial view', 'section' => 'section', 'detail' => 'detail', 'flat' => 'flat pattern' }.freeze
 
-      def initialize(berth, standard)
+      def initialize(berth)
         @berth = berth
-        @standard = standard
       end
 
       def ink
         x0, y0, x1, y1 = @berth.box
-        cx = (x0 + x1) / 2
         outline = Drafting::Ink::Line.new(points: [[x0, y0], [x1, y0], [x1, y1], [x0, y1]], closed: true, width: 0.25, dash: [3.0, 1.5], tone: TONE, layer: 'berth')
         lines = words
-        top = ((y0 + y1) / 2) + (lines.size * 3.2)
-        [outline, *lines.each_with_index.map { |l, i| Drafting::Ink.text(cx, top - ((i + 1) * 6.4), l, height: i.zero? ? 5.0 : 3.5, anchor: :middle, tone: TONE, layer: 'berth') }]
+        top = ((y0 + y1) / 2) + (lines.sum { |_, h| h * 1.6 } / 2)
+        [outline, *lines.map { |line, h| Drafting::Ink.text((x0 + x1) / 2, (top -= h * 1.6), line, height: h, anchor: :middle, tone: TONE, layer: 'berth') }]
       end
 
       private
 
+      # [[line, height], ...]: the name, then what will go there or why nothing did.
       def words
         room = @berth.width - 4
-        lines = [@berth.name.to_s, *(@berth.why ? Drafting::CellText.wrap(@berth.why, 3.5, room) : [kind, scale])]
-        lines.each_with_index.map { |l, i| Drafting::Lettering.fit(l, i.zero? ? 5.0 : 3.5, room) }
+        height = @berth.why ? 2.5 : 3.5
+        more = (@berth.why ? [@berth.why] : [kind, scale]).flat_map { |t| Drafting::CellText.wrap(t, height, room) }
+        [[Drafting::Lettering.fit(@berth.name.to_s, 5.0, room), 5.0], *more.first(5).map { |l| [l, height] }]
       end
 
       def kind = "#{KINDS.fetch(@berth.kind)}, #{Berth::STYLES.fetch(@berth.style, @berth.style)}"

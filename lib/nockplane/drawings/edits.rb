@@ -32,6 +32,16 @@ module Nockplane
         end)
       end
 
+      # Moves a view that is folded out of no other to another sheet, with those folded out of it.
+      def to_sheet(drawing, id, sheet_id)
+        view = drawing.view(id) or return Refusal.new("there is no view #{id}", ["view/#{id}"])
+        return Refusal.new("there is no sheet #{sheet_id}", ["sheet/#{sheet_id}"]) unless drawing.sheet(sheet_id)
+        return Refusal.new("#{view.name} is folded out of #{drawing.view(view.parent).name} and goes where that goes", ["view/#{id}"]) if view.parent
+        return Refusal.new("#{view.name} is on that sheet already", ["view/#{id}"]) if view.sheet == sheet_id
+
+        Edit.put("move #{view.name} to another sheet", [id, *drawing.descendants(id)].map { |v| drawing.view(v).dup.tap { |x| x.sheet = sheet_id } })
+      end
+
       # Takes a view away with the views folded out of it and their dimensions.
       def remove_view(drawing, id)
         view = drawing.view(id) or return Refusal.new("there is no view #{id}", ["view/#{id}"])

@@ -28,8 +28,23 @@ module Nockplane
         why = reasons(berths)
         ready = berths.reject { |b| why[b.id] }
         result = Arranging.layout(drawing, sheet, ready, @source, fixed: @document.meta.scale_rule)
-        Drawing.new(drawing.cells.merge([sheet.dup.tap { |s| s.scale = result.scale }, *ready.map { |b| view(b, result) }, *berths.select { |b| why[b.id] }.map { |b| b.dup.tap { |x| x.why = why[b.id] } }]
-          .to_h { |c| [Cells.key(c), c] }))
+        after = with(drawing, [sheet.dup.tap { |s| s.scale = result.scale }, *ready.map { |b| view(b, result) }])
+        with(after, set_aside(after, sheet, berths.select { |b| why[b.id] }, why))
+      end
+
+      def with(drawing, cells) = Drawing.new(drawing.cells.merge(cells.to_h { |c| [Cells.key(c), c] }))
+
+      # mm of the outline of a berth that stays empty.
+      ASIDE = [76.0, 26.0].freeze
+
+      # Berths that stay empty, small and out of the way of the views.
+      def set_aside(drawing, sheet, berths, why)
+        builder = SceneBuilder.new(drawing, sheet.id, @source, shade: :known)
+        taken = drawing.views_on(sheet.id).map { |v| builder.place(v).outline }
+        berths.map do |b|
+          x, y = Spot.new(builder.frame_box, builder.furniture.boxes, taken, 4.0).near(b.x, b.y, *ASIDE) || [b.x, b.y]
+          b.dup.tap { |e| e.x, e.y, e.width, e.height, e.why = x, y, *ASIDE, why[b.id] }.tap { |e| taken += [e.box] }
+        end
       end
 
       # { berth id => why it can't be filled }; what hangs on one that can't, can't either.

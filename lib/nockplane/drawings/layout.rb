@@ -19,12 +19,14 @@ module Nockplane
       FREE = 9.0
       # A free view is at least this part of the sheet's scale, else the sheet takes a smaller scale.
       LEAST = 0.19
-      STEP = 10.0
       TRIES = 6
 
-      # frame: drawing space [x0, y0, x1, y1]; obstacles: boxes; fixed: scale that the sheet must have, or nil.
-      def initialize(frame, obstacles, items, fixed: nil)
+      # frame: drawing space [x0, y0, x1, y1]; obstacles: boxes; fixed: scale that the sheet must have, or nil; more: mm sideways
+      # besides PAD and GAP, for dimensions whose words stand level.
+      def initialize(frame, obstacles, items, fixed: nil, more: 0.0)
         @frame = frame
+        @pad = PAD + (more / 2)
+        @gap = GAP + more
         @obstacles = obstacles
         @items = items
         @fixed = fixed
@@ -92,11 +94,11 @@ module Nockplane
       def spread(cells, scale)
         columns = sizes(cells, 0, scale) { |i| i.w }
         rows = sizes(cells, 1, scale) { |i| i.h }
-        room_x = @frame[2] - @frame[0] - (2 * PAD) - columns.values.sum - (GAP * (columns.size - 1))
+        room_x = @frame[2] - @frame[0] - (2 * @pad) - columns.values.sum - (@gap * (columns.size - 1))
         room_y = @frame[3] - @frame[1] - (2 * PAD) - rows.values.sum - (GAP * (rows.size - 1))
         return [] if room_x < -1e-6 || room_y < -1e-6
 
-        SHARES.lazy.map { |sx, gx, sy, gy| placed(cells, lines(columns, @frame[0] + PAD, room_x, sx, gx), lines(rows, @frame[1] + PAD, room_y, sy, gy)) }
+        SHARES.lazy.map { |sx, gx, sy, gy| placed(cells, lines(columns, @frame[0] + @pad, room_x, sx, gx, @gap), lines(rows, @frame[1] + PAD, room_y, sy, gy, GAP)) }
       end
 
       # [start and gap share of the spare width, start and gap share of the spare height]: how much goes before the first and into gaps.
@@ -111,9 +113,9 @@ module Nockplane
       def item(id) = @items.find { |i| i.id == id }
 
       # Middle of each column (row).
-      def lines(sizes, from, room, before, between)
-        gap = GAP + [room * between / [sizes.size - 1, 1].max, 30.0].min
-        at = from + (room * before).clamp(0, room - ((gap - GAP) * (sizes.size - 1)))
+      def lines(sizes, from, room, before, between, least)
+        gap = least + [room * between / [sizes.size - 1, 1].max, 30.0].min
+        at = from + (room * before).clamp(0, room - ((gap - least) * (sizes.size - 1)))
         sizes.transform_values do |size|
           middle = at + (size / 2)
           at += size + gap

@@ -22,7 +22,7 @@ module Nockplane
       private
 
       # Of views, and those that stood empty.
-      def berths = @drawing.views.map { |v| berth(v) } + @drawing.berths.map { |b| b.dup.tap { |x| x.why = nil } }
+      def berths = @drawing.views.map { |v| berth(v) } + @drawing.berths.map { |b| b.dup.tap { |x| x.why = nil; x.width, x.height = BerthEdits::SIZES.fetch(b.kind) } }
 
       def berth(view)
         box = SceneBuilder.new(@drawing, view.sheet, @source).place(view).outline

@@ -93,7 +93,7 @@ module Nockplane
       end
 
       def berth_group(berth)
-        Group.new(owner: "berth/#{berth.id}", items: @layering.apply(BerthInk.new(berth, @standard).ink), box: berth.box, state: berth.why && 'empty')
+        Group.new(owner: "berth/#{berth.id}", items: @layering.apply(BerthInk.new(berth).ink), box: berth.box, state: berth.why && 'empty')
       end
     end
   end

@@ -52,19 +52,19 @@ module Nockplane
       def rows(dimensions)
         dimensions.group_by { |d| ink(d).axes[0].map { |c| c.round(4) } }.flat_map do |_, group|
           filled = { 1 => [], -1 => [] }
-          group.sort_by { |d| [reach(d), d.id] }.map { |d| in_row(d, filled) }
+          steps = row_steps(group)
+          group.sort_by { |d| [reach(d), d.id] }.map { |d| in_row(d, filled, *steps) }
         end
       end
 
       def reach(dimension) = ink(dimension).span.then { |a, b| b - a }
 
-      def in_row(dimension, filled)
+      def in_row(dimension, filled, first, pitch)
         from, to = ink(dimension).span
-        need = ink(dimension).words.then { |w| Drafting::DimensionLayout.new(@standard).words_width(w) }
+        need = width_of(dimension)
         spill = [need + (4 * @standard.arrow_length) - (to - from), 0].max
         from -= 1
         to += spill + 1
-        first, pitch = row_steps(dimension, need)
         options = [1, -1].map do |side|
           row = filled[side].index { |spans| spans.none? { |a, b| a < to && b > from } } || filled[side].size
           [with_place(dimension, dimension.place.merge('side' => side, 'gap' => (first + (row * pitch)).round(3))), side, row]
@@ -74,13 +74,15 @@ module Nockplane
         keep(placed)
       end
 
-      # mm to the first row and between rows: more where level words stand in lines that are not level.
-      def row_steps(dimension, width)
-        e, = ink(dimension).axes
+      def width_of(dimension) = Drafting::DimensionLayout.new(@standard).words_width(ink(dimension).words)
+
+      # mm to the first row and between rows of a group: more where level words stand in lines that are not level.
+      def row_steps(group)
+        e, = ink(group[0]).axes
         return [@standard.first_row, @standard.row] if @standard.aligned_text? || e[1].abs < 1e-6
 
-        across = (width * e[1].abs) + @standard.text_height
-        [[@standard.first_row, (across / 2) + 3].max, [@standard.row, across].max]
+        across = (group.map { |d| width_of(d) }.max * e[1].abs) + @standard.text_height
+        [[@standard.first_row, (across / 2) + 2].max, [@standard.row, across].max]
       end
 
       # How many boxes leave the frame or cover another view or the title block.
