@@ -24,13 +24,14 @@ module Nockplane
         Edit.put('add a berth', berth.dup.tap { |b| b.name = name(drawing, berth) })
       end
 
-      # Beside its parent, else in free room.
+      # Beside its parent as far as the sheet goes, else in free room.
       def spot(drawing, sheet_id, width, height, parent, direction)
+        frame = drawing.sheet(sheet_id).paper.frame
         if parent
           dx, dy = Folding::STEPS.fetch(direction)
-          return [parent.x + (dx * ((parent.width / 2) + 24 + (width / 2))), parent.y + (dy * ((parent.height / 2) + 24 + (height / 2)))]
+          beside = [parent.x + (dx * ((parent.width / 2) + 24 + (width / 2))), parent.y + (dy * ((parent.height / 2) + 24 + (height / 2)))]
+          return [width, height].each_with_index.map { |size, k| beside[k].clamp(frame[k] + (size / 2), [frame[k + 2] - (size / 2), frame[k] + (size / 2)].max) }
         end
-        frame = drawing.sheet(sheet_id).paper.frame
         taken = drawing.berths.select { |b| b.sheet == sheet_id }.map(&:box) + drawing.blocks.select { |b| b.sheet == sheet_id }.map { |b| b.box(frame) }
         Spot.new(frame, [], taken, 6.0).near(frame[0] + (width * 0.9), frame[3] - (height * 0.9), width, height) || [(frame[0] + frame[2]) / 2, (frame[1] + frame[3]) / 2]
       end

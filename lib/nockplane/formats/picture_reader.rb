@@ -52,6 +52,7 @@ module Nockplane
         width, height = @bytes[16, 8].unpack('NN')
         refuse("has #{width} x #{height} pixels; at most #{MAX_PIXELS} in all are taken") if width.zero? || height.zero? || width * height > MAX_PIXELS
         image = ChunkyPNG::Image.from_blob(@bytes)
+        image.metadata.clear
         Drawings::Picture.new(name: @name, kind: 'png', data: [image.to_blob(:fast_rgba)].pack('m0'), width: width.to_f, height: height.to_f)
       rescue ChunkyPNG::Exception, Zlib::Error, RangeError, ArgumentError, NoMethodError => e
         raise if e.is_a?(NoMethodError) && !e.backtrace_locations&.first&.path.to_s.include?('chunky_png')

@@ -1,0 +1,161 @@
+# frozen_string_literal: true
+
+require 'test_helper'
+
+# Templates: berths, layout, restyling, moving drawings between templates, drawings as templates.
+class TemplatesTest < CoreTest
+  include Drawings
+  PARTS = { 'flat' => 'width: 120, height: 80}, depth: 6', 'long' => 'width: 300, height: 20}, depth: 20', 'tall' => 'width: 30, height: 30}, depth: 200', 'tiny' => 'width: 6, height: 4}, depth: 3', 'cube' => 'width: 55, height: 50}, depth: 45' }.freeze
+
+  def block(size) = recipe("  - {id: b, type: extrude, profile: {kind: rectangle, #{size}}")
+  def meet?(a, b) = a[0] < b[2] && a[2] > b[0] && a[1] < b[3] && a[3] > b[1]
+
+  def assert_apart(drawing, source, about)
+    drawing.sheets.each do |sheet|
+      builder = SceneBuilder.new(drawing, sheet.id, source)
+      boxes = drawing.views_on(sheet.id).map { |v| builder.place(v).outline } + builder.furniture.boxes
+      boxes.combination(2) { |a, b| refute meet?(a, b), "#{about}: things overlap" }
+      frame = builder.frame_box
+      boxes.each { |b| assert b[0] >= frame[0] - 1e-6 && b[1] >= frame[1] - 1e-6 && b[2] <= frame[2] + 1e-6 && b[3] <= frame[3] + 1e-6, "#{about}: inside the frame" }
+    end
+  end
+
+  def test_every_shipped_template_takes_every_shape_without_overlap
+    PARTS.each do |name, size|
+      Template.all.each_key do |template|
+        drawing, source = drawing_of(block(size), template: template)
+        assert_apart drawing, source, "#{name} in #{template}"
+        assert_includes Drafting::Scale::PREFERRED, drawing.sheet('s1').scale
+      end
+    end
+  end
+
+  def test_the_scale_is_the_largest_at_which_nothing_overlaps
+    drawing, source = drawing_of(block(PARTS['cube']))
+    larger = Drafting::Scale::PREFERRED[Drafting::Scale::PREFERRED.index(drawing.sheet('s1').scale) - 1]
+    sheet = drawing.sheet('s1')
+    refute Arranging.layout(drawing, sheet, Template.all['a3-part-first-angle'].berths, source, fixed: larger).fits
+  end
+
+  def layout(items, **more) = Layout.new([0.0, 0.0, 400.0, 300.0], more.delete(:obstacles) || [], items, **more).result
+  def item(id, kind, w, h, **more) = Layout::Item.new(id: id, kind: kind, w: w, h: h, x: 200.0, y: 150.0, rule: 'sheet', **more)
+
+  def test_views_folded_out_of_each_other_stay_in_rows_and_columns # PRJ-01
+    items = [item('f', 'principal', 50, 30), item('r', 'projected', 20, 30, parent: 'f', direction: 'right'), item('l', 'projected', 20, 30, parent: 'f', direction: 'left'), item('d', 'projected', 50, 20, parent: 'f', direction: 'down'), item('rr', 'projected', 50, 30, parent: 'r', direction: 'right')]
+    at = layout(items).places
+    assert_equal [at['f'][1]], %w[r l rr].map { |i| at[i][1] }.uniq
+    assert_equal at['f'][0], at['d'][0]
+    assert_equal at.values_at('l', 'f', 'r', 'rr').map(&:first), at.values_at('l', 'f', 'r', 'rr').map(&:first).sort
+    assert_operator at['d'][1], :<, at['f'][1]
+  end
+
+  def test_pinned_berths_are_kept_where_they_are
+    found = layout([item('f', 'principal', 50, 30, pinned: true), item('i', 'pictorial', 40, 40, pinned: true).tap { |i| i.x, i.y = 330.0, 60.0 }])
+    assert_equal [200.0, 150.0, nil], found.places['f']
+    assert_equal [330.0, 60.0], found.places['i'].first(2)
+  end
+
+  def test_rules_of_scale_fixed_fit_and_the_sheets
+    found = layout([item('f', 'principal', 100, 60), item('i', 'pictorial', 200, 200).tap { |i| i.rule = 'fit' }, item('s', 'flat', 40, 20).tap { |i| i.rule = 0.5 }])
+    assert_equal 0.5, found.places['s'][2]
+    assert_operator found.places['i'][2], :<=, found.scale
+    assert_equal 0.1, layout([item('f', 'principal', 100, 60)], fixed: 0.1).scale
+    refute layout([item('f', 'principal', 9e7, 60)]).fits
+  end
+
+  def test_obstacles_are_kept_clear
+    table = [200.0, 0.0, 400.0, 140.0]
+    at = layout([item('f', 'principal', 60, 40), item('i', 'pictorial', 60, 60)], obstacles: [table])
+    boxes = at.places.map { |_, (x, y, s)| (s || at.scale).then { |k| [x - (30 * k), y - (20 * k), x + (30 * k), y + (20 * k)] } }
+    boxes.each { |b| refute meet?(b, table) }
+  end
+
+  def test_a_berth_that_cannot_fill_stays_and_says_why
+    drawing, = drawing_of(block(PARTS['flat']), template: 'a4-sheet-metal')
+    assert_equal ['flat'], drawing.berths.map(&:id)
+    assert_equal 'Part has no flat pattern: it is not a sheet-metal part', drawing.berths[0].why
+    template = Template.all['a3-part-first-angle'].document
+    tied = template.apply(BerthEdits.add(template, 's1', 'detail'))
+    drawing = Template.new('x', tied).fill('m', 1, Linking::Source.new { block(PARTS['flat']) }, title: 'P', number: 'N')
+    assert_equal ['a detail needs an area chosen by hand'], drawing.berths.map(&:why)
+    assert_equal 4, drawing.views.size
+  end
+
+  def test_an_empty_berth_says_what_will_go_there
+    words = BerthInk.new(Template.all['a3-part-first-angle'].document.berth('iso')).ink.grep(Drafting::Ink::Text).map(&:string).join(' ')
+    ['Isometric view', 'pictorial view', 'shaded with edges', 'largest scale that fits'].each { |w| assert_includes words, w }
+  end
+
+  def test_berths_are_added_named_moved_and_removed
+    d = Template.all['a3-part-first-angle'].document
+    d = d.apply(BerthEdits.add(d, 's1', 'projected', parent: 'front', direction: 'left'))
+    fresh = d.berths.last
+    assert_equal 'View from the right', fresh.name, 'first angle: what stands left shows the part from the right'
+    moved = d.apply(BerthEdits.move(d, 'front', 1.0, -3.0))
+    assert_equal [moved.berth('front').y, true], [moved.berth(fresh.id).y, moved.berth(fresh.id).pinned]
+    assert_empty Formats::TemplateCheck.new(d).faults, 'it lies on the sheet'
+    assert_match(/off the sheet/, BerthEdits.move(d, 'front', -900, 0).reason)
+    assert_match(/off the sheet/, BerthEdits.set(d, 'iso', x: 415.0).reason)
+    gone = d.apply(BerthEdits.remove(d, 'front'))
+    assert_equal ['iso'], gone.berths.map(&:id), 'those tied to it go along'
+    assert_match(/choose the berth it is folded out of/, BerthEdits.add(d, 's1', 'projected').reason)
+  end
+
+  def test_turning_the_projection_angle_keeps_what_each_view_shows # 4.1
+    drawing, source = drawing_of(demo('hub-spindle'))
+    after = drawing.apply(Restyling.edit(drawing, drawing.meta.standard.merge('first_angle' => false), source))
+    drawing.views.each { |v| assert_equal drawing.frame(v), after.frame(after.view(v.id)), v.name }
+    assert_operator after.view('plan').y, :>, after.view('front').y
+    assert_operator after.view('side').x, :<, after.view('front').x
+    assert_apart after, source, 'turned'
+    back = after.apply(Restyling.edit(after, drawing.meta.standard, source))
+    assert_equal drawing.views.map { |v| drawing.frame(v) }, back.views.map { |v| back.frame(v) }
+    document = Template.all['a3-part-first-angle'].document
+    turned = document.apply(Restyling.edit(document, { 'name' => 'ISO', 'first_angle' => false }))
+    assert_equal 'up', turned.berth('plan').direction
+    assert_empty Formats::TemplateCheck.new(turned).faults, 'berths still lie on the sheet'
+  end
+
+  def test_a_standard_that_cannot_be_is_refused_with_all_its_faults
+    drawing, source = drawing_of(block(PARTS['cube']))
+    assert_match(/units: 'ell'.*; text_height: 0 mm/, Restyling.edit(drawing, { 'name' => 'X', 'units' => 'ell', 'text_height' => 0 }, source).reason)
+  end
+
+  def test_moving_to_another_template_keeps_views_annotations_and_words
+    drawing, source = drawing_of(demo('hub-spindle'))
+    drawing = adopted(drawing, source, 'front')
+    drawing = drawing.apply(Edits.add_note(drawing, 's1', 'Deburr', 60, 90))
+    drawing = drawing.apply(HouseEdits.set_field(drawing, 'approved', 'M. Hale'))
+    edit = Rehousing.new(drawing, Template.all['b-part-third-angle'], source).edit
+    after = drawing.apply(edit)
+    assert_equal ['ANSI B', 'ASME inch', 'b-part-third-angle'], [after.sheet('s1').paper.name, after.standard.name, after.meta.template['slug']]
+    assert_equal drawing.views.map { |v| [v.id, drawing.frame(v)] }, after.views.map { |v| [v.id, after.frame(v)] }
+    assert_equal drawing.dimensions.map(&:snapshot), after.dimensions.map(&:snapshot)
+    assert_equal ['Deburr', 'M. Hale'], [after.notes[0].text, after.meta.fields['approved']]
+    assert_apart after, source, 'in the other template'
+    assert_equal drawing, after.apply(edit.inverse(drawing)), 'one step takes it back'
+  end
+
+  def test_a_drawing_as_a_template_makes_the_same_drawing_again
+    drawing, source = drawing_of(demo('hub-spindle'))
+    drawing = drawing.apply(Edits.restyle_view(drawing, 'side', style: 'visible', label: 'Left'))
+    document = Retemplating.new(drawing, source).document('Spindles')
+    assert_empty Formats::TemplateCheck.new(document).faults
+    again = Template.new('spindles', document).fill('m', 1, source, title: 'Part', number: 'QI-1-D')
+    same = ->(d) { d.views.map { |v| [v.id, v.kind, v.style, v.label, v.parent, v.direction, d.scale(v)] } }
+    assert_equal same[drawing], same[again]
+    assert_equal drawing.blocks, again.blocks
+    noted = drawing.apply(Edits.add_note(drawing, 's1', 'Deburr', 60, 90))
+    assert_equal [0, 1], [false, true].map { |n| Retemplating.new(noted, source).document('x', notes: n).notes.size }
+  end
+
+  def test_a_template_of_two_sheets_fills_both
+    d = Template.all['a3-part-first-angle'].document
+    d = d.apply(HouseEdits.add_sheet(d))
+    d = d.apply(BerthEdits.add(d, 's2', 'principal', orientation: 'back'))
+    source = Linking::Source.new { block(PARTS['cube']) }
+    drawing = Template.new('two', d).fill('m', 1, source, title: 'P', number: 'N')
+    assert_equal [4, 1], %w[s1 s2].map { |s| drawing.views_on(s).size }
+    assert_apart drawing, source, 'two sheets'
+  end
+end
