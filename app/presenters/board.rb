@@ -4,8 +4,8 @@ module App
   module Presenters
     # The home page: models down, their drawings across, and the docket grouped by the model change that caused it.
     class Board
-      # A drawing on the board: record, its state in a word, and counts.
-      Cell = Struct.new(:drawing, :behind, :adrift, :fields, :fault) do
+      # A drawing on the board: record, what is behind and adrift, Origin of its template, berths that stay empty.
+      Cell = Struct.new(:drawing, :behind, :adrift, :fields, :origin, :empty, :fault) do
         def state = fault ? 'fault' : (behind.any? || fields.any? ? 'behind' : (adrift.any? ? 'adrift' : 'current'))
       end
 
@@ -30,18 +30,23 @@ module App
       def faults = all_cells.select(&:fault)
       def behind_count = all_cells.sum { |c| c.behind.size }
       def adrift_count = all_cells.sum { |c| c.adrift.size }
-      def clear? = set_aside.empty? && all_cells.all? { |c| c.state == 'current' }
+      # Drawings whose template moved on or is gone, and those with empty berths.
+      def unhoused = all_cells.select { |c| c.origin && !c.origin.settled? }
+      def with_empty_berths = all_cells.select { |c| c.empty&.any? }
+      def clear? = set_aside.empty? && unhoused.empty? && with_empty_berths.empty? && all_cells.all? { |c| c.state == 'current' }
 
       private
 
       def cell(drawing)
         (@cells ||= {})[drawing.id] ||= begin
           s = drawing.staleness
-          Cell.new(drawing, s.behind, s.adrift, s.fields, nil)
+          Cell.new(drawing, s.behind, s.adrift, s.fields, Origin.of(s.drawing, templates), s.drawing.berths, nil)
         rescue Nockplane::Error => e
-          Cell.new(drawing, [], [], [], e.message)
+          Cell.new(drawing, [], [], [], nil, [], e.message)
         end
       end
+
+      def templates = @templates ||= Records::Template.includes(:revisions).index_by(&:slug)
     end
   end
 end

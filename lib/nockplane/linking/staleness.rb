@@ -15,6 +15,8 @@ module Nockplane
       # A dimension that lost its geometry; proposals: ids of model dimensions like it.
       Adrift = Struct.new(:dimension, :view, :words, :proposals)
 
+      attr_reader :drawing
+
       def initialize(drawing, source, latest)
         @drawing = drawing
         @source = source
