@@ -39,7 +39,8 @@ module Nockplane
                           else p.parent ? drawing.frame(p) : Projection::ViewFrame.named(p.orientation)
                           end
         end
-        places.each(&frame)
+        # (What hangs on a place without a direction of sight has none either.)
+        places.select { |p| p.orientation || by_id[p.parent] || drawing.cells.key?("view/#{p.parent}") }.each(&frame)
         found
       end
 

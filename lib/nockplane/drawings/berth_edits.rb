@@ -19,7 +19,7 @@ module Nockplane
 
         w, h = SIZES.fetch(kind)
         x, y = spot(drawing, sheet_id, w, h, drawing.berth(parent), direction)
-        berth = Berth.new(id: drawing.next_id('v'), sheet: sheet_id, kind: kind, orientation: orientation, parent: parent, direction: parent && direction, style: kind == 'pictorial' ? 'shaded' : 'hidden',
+        berth = Berth.new(id: drawing.next_id('v'), sheet: sheet_id, kind: kind, orientation: orientation, parent: parent, direction: parent && direction, style: { 'pictorial' => 'shaded', 'section' => 'visible' }.fetch(kind, 'hidden'),
                           scale: kind == 'pictorial' ? 'fit' : 'sheet', x: x, y: y, width: w, height: h, pinned: false)
         Edit.put('add a berth', berth.dup.tap { |b| b.name = name(drawing, berth) })
       end

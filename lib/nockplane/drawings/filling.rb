@@ -25,7 +25,7 @@ module Nockplane
 
       def filled(drawing, sheet)
         berths = @document.berths.select { |b| b.sheet == sheet.id }
-        why = reasons(berths)
+        why = reasons(berths, Arranging.frames(drawing, berths.select { |b| b.parent || b.orientation }))
         ready = berths.reject { |b| why[b.id] }
         result = Arranging.layout(drawing, sheet, ready, @source, fixed: @document.meta.scale_rule)
         after = with(drawing, [sheet.dup.tap { |s| s.scale = result.scale }, *ready.map { |b| view(b, result) }])
@@ -48,24 +48,36 @@ module Nockplane
       end
 
       # { berth id => why it can't be filled }; what hangs on one that can't, can't either.
-      def reasons(berths)
-        found = berths.to_h { |b| [b.id, reason(b)] }
+      def reasons(berths, frames)
+        found = berths.to_h { |b| [b.id, reason(b, frames[b.id])] }
         berths.each { |b| found[b.id] ||= "it hangs on '#{berths.find { |p| p.id == b.parent }.name}', which stays empty" if found[b.parent] }
         found.compact
       end
 
-      def reason(berth)
+      def reason(berth, frame)
         case berth.kind
         when 'flat' then "#{@model.name} has no flat pattern: it is not a sheet-metal part"
         when 'detail' then 'a detail needs an area chosen by hand'
-        when 'section' then 'no section plane found: choose one by hand'
+        when 'section' then section_reason(frame)
         end
+      end
+
+      def section_reason(frame)
+        return 'sections of assemblies are placed by hand' if @model.assembly?
+
+        "no section plane found: #{@model.name} has no bore or turned axis across the line of sight" unless @source.section(@model_id, @revision, frame)
+      end
+
+      # A-A, B-B ... for the sections in their order (VW-04: without I and O).
+      def section_label(berth)
+        letter = Drafting::SheetFormat::LETTERS[@document.berths.select { |b| b.kind == 'section' }.index { |b| b.id == berth.id }]
+        "#{letter}-#{letter}"
       end
 
       def view(berth, result)
         x, y, own = result.places.fetch(berth.id)
         View.new(id: berth.id, sheet: berth.sheet, binding: 'b1', revision: @revision, kind: berth.kind, orientation: berth.orientation, parent: berth.parent, direction: berth.direction,
-                 x: x, y: y, scale: own, style: style(berth), name: berth.name, tangent: berth.tangent, centre_lines: berth.centre_lines, label: berth.label, rule: berth.scale)
+                 x: x, y: y, scale: own, style: style(berth), name: berth.name, tangent: berth.tangent, centre_lines: berth.centre_lines, label: berth.label || (section_label(berth) if berth.kind == 'section'), rule: berth.scale)
       end
 
       # Hidden lines of many parts behind each other say nothing: assemblies are drawn without.

@@ -63,13 +63,20 @@ module Nockplane
 
       private
 
-      def shown(view) = (@shown ||= {})[view.id] ||= ShownModel.new(@source, @drawing.binding(view.binding).model, view.revision, @drawing.frame(view))
+      def shown(view) = (@shown ||= {})[view.id] ||= ShownModel.of(@source, @drawing, view)
       def view_ink(view) = ViewInk.new(@standard, view, shown(view), place(view), @sheet.scale)
       def layered(group) = group.tap { |g| g.items = @layering.apply(g.items, @drawing.cells[g.owner.split(':')[0]]) }
 
       def view_group(view)
-        items = view_ink(view).ink(shade: @shade == :all || shown(view).shaded?)
+        items = view_ink(view).ink(shade: @shade == :all || shown(view).shaded?) + cutting_planes(view)
         Group.new(owner: "view/#{view.id}", items: @layering.apply(items, view), box: place(view).outline, state: @states["view/#{view.id}"])
+      end
+
+      # Where views folded out of this one cut the model.
+      def cutting_planes(view)
+        @drawing.views.select { |v| v.parent == view.id && v.kind == 'section' && v.sheet == view.sheet }.flat_map do |cut|
+          shown(cut).section ? CuttingPlane.new(@standard, place(view), cut, shown(cut).section.origin, shown(cut).frame.d).ink : []
+        end
       end
 
       def dimension_groups(view)

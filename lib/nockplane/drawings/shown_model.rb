@@ -6,17 +6,24 @@ module Nockplane
     class ShownModel
       attr_reader :id, :revision, :frame
 
-      def initialize(source, id, revision, frame)
+      # kind: of the view; a section shows the model cut open.
+      def initialize(source, id, revision, frame, kind)
         @source = source
         @id = id
         @revision = revision
         @frame = frame
+        @cut = kind == 'section'
       end
 
+      # Of a view of a drawing, at the revision it shows or another.
+      def self.of(source, drawing, view, revision = view.revision) = new(source, drawing.binding(view.binding).model, revision, drawing.frame(view), view.kind)
+
       def model = @source.model(@id, @revision)
-      def linework = @source.linework(@id, @revision, @frame)
-      def shading = @source.shading(@id, @revision, @frame)
-      def shaded? = @source.shaded?(@id, @revision, @frame)
+      # SectionCut, nil of views that are no sections or when the model has no place to be cut.
+      def section = @cut ? @source.section(@id, @revision, @frame) : nil
+      def linework = section&.linework || @source.linework(@id, @revision, @frame)
+      def shading = section&.shading || @source.shading(@id, @revision, @frame)
+      def shaded? = @cut || @source.shaded?(@id, @revision, @frame)
       def axes = @source.axes(@id, @revision)
     end
   end

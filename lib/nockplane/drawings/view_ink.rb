@@ -22,6 +22,7 @@ module Nockplane
       def ink(shade: true)
         items = shade && @view.shaded? ? shading : []
         items += lines unless @view.style == 'tone'
+        items += hatch if @shown.section
         items += centre_lines if centre_lines?
         items + threads + label
       end
@@ -69,6 +70,12 @@ module Nockplane
       def shortened(points)
         a, b = points
         [SHORTER, 1 - SHORTER].map { |t| [a[0] + ((b[0] - a[0]) * t), a[1] + ((b[1] - a[1]) * t)] }
+      end
+
+      # Section lining of what is cut (SEC-24 to 27).
+      def hatch
+        loops = @shown.section.loops.map { |l| l.map { |p| @place.point(p) } }
+        Drafting::Hatching.new(@standard, loops).ink
       end
 
       # Where hidden lines are left out, so are the centre lines of what is hidden.

@@ -37,11 +37,10 @@ module Nockplane
 
       private
 
-      def model = @drawing.binding(@view.binding).model
       def place = @place ||= Drawings::SceneBuilder.new(@drawing, @view.sheet, @source).place(@view)
 
       def shown(revision)
-        @source.linework(model, revision, @drawing.frame(@view)).strokes.select { |s| s.kind != :smooth && (s.visible || @view.style == 'hidden') }
+        Drawings::ShownModel.of(@source, @drawing, @view, revision).linework.strokes.select { |s| s.kind != :smooth && (s.visible || @view.style == 'hidden') }
       end
 
       TONES = { same: '#5d6b78', gone: '#7d2e68', fresh: '#0f6e75' }.freeze

@@ -51,6 +51,13 @@ module Nockplane
       # Has the shading of a view been worked out before?
       def shaded?(id, revision, frame) = @store.known?(key('shading', @recipe.call(id, revision), frame.d, frame.u))
 
+      # Drawings::SectionCut of a model cut open across the line of sight, through its largest turned axis square to it; nil when it
+      # has none there.
+      def section(id, revision, frame)
+        text = @recipe.call(id, revision)
+        @store.fetch(key('section', text, frame.d, frame.u)) { Ractor.make_shareable(cut(text, axes(id, revision), frame) || :none) }.then { |found| found == :none ? nil : found }
+      end
+
       def axes(id, revision)
         text = @recipe.call(id, revision)
         @store.fetch(key('axes', text)) { Ractor.make_shareable(Drafting::CentreLines.axes(model_of(text).solid)) }
@@ -91,6 +98,14 @@ module Nockplane
       end
 
       private
+
+      def cut(text, axes, frame)
+        axis = axes.select { |a| frame.square?(a.direction) }.max_by { |a| [a.radius, a.to - a.from] } or return nil
+        solid = model_of(text).solid
+        made = Solids::Cut.plane(solid, axis.origin, Geometry::Vec.neg(frame.d))
+        edges = Projection::EdgeSet.new(made.remaining)
+        Drawings::SectionCut.new(origin: axis.origin, loops: made.loops.map(&:points), linework: Projection::Linework.of(made.remaining, frame, edge_set: edges), shading: Projection::Shading.of(made.remaining, frame, edge_set: edges))
+      end
 
       def assembly(text, refine, exploded)
         Modelling::Assembly.build(parsed(text), refine: refine, exploded: exploded) do |name, revision, variant, fineness|

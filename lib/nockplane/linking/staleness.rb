@@ -87,10 +87,7 @@ module Nockplane
         Behind.new(view, view.revision, to, looks, numbers, losing, retied) if looks || !numbers.empty? || !losing.empty?
       end
 
-      def digest(view, revision)
-        id = @drawing.binding(view.binding).model
-        @source.linework(id, revision, @drawing.frame(view)).digest(hidden: view.style == 'hidden')
-      end
+      def digest(view, revision) = Drawings::ShownModel.of(@source, @drawing, view, revision).linework.digest(hidden: view.style == 'hidden')
 
       def compare_dimensions(view, to)
         numbers = []
