@@ -9,7 +9,7 @@ module App
                 o-ring.recipe wheel.assembly filter-wheel-unit.assembly].freeze
     DRAWINGS = {
       'carousel.recipe' => %w[a3-part-first-angle plan front side], 'hub-spindle.recipe' => %w[a3-part-first-angle front plan side],
-      'adapter-ring.recipe' => %w[a3-part-first-angle front plan side], 'lid.recipe' => %w[a3-part-first-angle plan front], 'filter-wheel-unit.assembly' => %w[a3-part-first-angle],
+      'adapter-ring.recipe' => %w[a3-part-first-angle front plan side], 'lid.recipe' => %w[a3-part-first-angle plan front], 'filter-wheel-unit.assembly' => %w[a2-assembly],
       'motor-plate' => %w[a3-part-first-angle plan front]
     }.freeze
 

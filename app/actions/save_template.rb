@@ -15,9 +15,9 @@ module App
           keep(d::Drawing.of(meta, d::Sheet.new(id: 's1', format: format, scale: 1.0), d::Layer.defaults))
         end
 
-        # Of a finished drawing; notes: keep its notes.
-        def from_drawing(drawing, title, notes: false)
-          document = Nockplane::Drawings::Retemplating.new(drawing.value, Workshop.source).document(named(title), notes: notes)
+        # Of a finished drawing; annotations: keep them.
+        def from_drawing(drawing, title, annotations: false)
+          document = Nockplane::Drawings::Retemplating.new(drawing.value, Workshop.source).document(named(title), annotations: annotations)
           published(document, "from drawing #{drawing.number}")
         end
 

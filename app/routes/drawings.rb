@@ -60,7 +60,7 @@ module App
         end
 
         app.post '/drawings/:slug/as-template' do
-          template = Actions::SaveTemplate.from_drawing(Records::Drawing.at(params['slug']), params['title'], notes: params['notes'] == 'on')
+          template = Actions::SaveTemplate.from_drawing(Records::Drawing.at(params['slug']), params['title'], annotations: params['annotations'] == 'on')
           redirect "/templates/#{template.slug}"
         end
       end

@@ -83,7 +83,9 @@ class HouseStyleAppTest < AppTest
     form('/templates/import', file: upload('t.json', last_response.body))
     assert_equal [1, 1], R::Template.where(title: 'B inch part, third angle').map { |t| t.revisions.size }
     drawn
-    form("/drawings/#{drawn.slug}/as-template", title: 'Lids')
+    form("/drawings/#{drawn.slug}/as-template", title: 'Lids', annotations: 'on')
+    again = App::Actions::CreateDrawing.call(lid, 'lids', number: 'QI-AGAIN').value
+    assert_equal drawn.value.dimensions.map(&:dimension).sort, again.dimensions.map(&:dimension).sort, 'dimensions are adopted again'
     assert_equal %w[front iso plan side], R::Template.at('lids').value.berths.map(&:id).sort
   end
 

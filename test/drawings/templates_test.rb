@@ -116,6 +116,18 @@ class TemplatesTest < CoreTest
     assert_empty Formats::TemplateCheck.new(turned).faults, 'berths still lie on the sheet'
   end
 
+  def test_another_row_spacing_moves_dimensions_but_not_those_placed_by_hand
+    drawing, source = drawing_of(demo('hub-spindle'))
+    drawing = adopted(drawing, source, 'front')
+    linear = drawing.dimensions.select { |d| d.place['form'] == 'linear' }
+    pinned = linear.last
+    drawing = drawing.apply(Edits.move_dimension(drawing, pinned.id, pinned.place.merge('gap' => 33.0)))
+    after = drawing.apply(Restyling.edit(drawing, drawing.meta.standard.merge('first_row' => 15.0, 'row' => 9.0), source))
+    gaps = after.dimensions.select { |d| d.place['form'] == 'linear' && !d.pinned }.map { |d| d.place['gap'] }
+    assert(gaps.all? { |g| ((g - 15) % 9).abs < 1e-6 }, "rows at 15, 24, 33 ...: #{gaps}")
+    assert_equal 33.0, after.dimension(pinned.id).place['gap']
+  end
+
   def test_a_standard_that_cannot_be_is_refused_with_all_its_faults
     drawing, source = drawing_of(block(PARTS['cube']))
     assert_match(/units: 'ell'.*; text_height: 0 mm/, Restyling.edit(drawing, { 'name' => 'X', 'units' => 'ell', 'text_height' => 0 }, source).reason)
@@ -146,7 +158,10 @@ class TemplatesTest < CoreTest
     assert_equal same[drawing], same[again]
     assert_equal drawing.blocks, again.blocks
     noted = drawing.apply(Edits.add_note(drawing, 's1', 'Deburr', 60, 90))
-    assert_equal [0, 1], [false, true].map { |n| Retemplating.new(noted, source).document('x', notes: n).notes.size }
+    noted = adopted(noted, source, 'front')
+    kept = Retemplating.new(noted, source).document('x', annotations: true)
+    assert_equal [0, 1], [Retemplating.new(noted, source).document('x').notes.size, kept.notes.size]
+    assert_equal ['front'], kept.berths.select(&:adopt).map(&:id)
   end
 
   def test_a_template_of_two_sheets_fills_both

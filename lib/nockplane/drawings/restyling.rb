@@ -19,7 +19,17 @@ module Nockplane
         cells += turned(drawing) if standard.first_angle? != drawing.standard.first_angle?
         after = Drawing.new(drawing.cells.merge(cells.to_h { |c| [Cells.key(c), c] }))
         cells += source ? settled(after, source) : after.sheets.flat_map { |s| inside(after, s) }
+        cells += redimensioned(Drawing.new(after.cells.merge(cells.to_h { |c| [Cells.key(c), c] })), source) if source && layout_of(standard) != layout_of(drawing.standard)
         Edit.put(cells.size > 1 ? "standard #{standard.name}, #{standard.first_angle? ? 'first' : 'third'} angle" : "standard #{standard.name}", cells)
+      end
+
+      # What decides where dimensions stand.
+      def layout_of(standard) = standard.to_h.slice('text_height', 'deviation_height', 'units', 'text_direction', 'text_place', 'arrow_length', 'first_row', 'row', 'tolerances', 'first_angle')
+
+      # Dimensions that were not placed by hand, in new rows.
+      def redimensioned(drawing, source)
+        builders = Hash.new { |h, sheet| h[sheet] = SceneBuilder.new(drawing, sheet, source) }
+        drawing.views.flat_map { |v| drawing.dimensions_of(v.id).then { |d| d.empty? ? [] : Tidy.new(builders[v.sheet], drawing.standard, v).placed(d) } }
       end
 
       def settled(drawing, source) = drawing.sheets.flat_map { |s| s.binding ? Arranging.settled(drawing, s, source) : [] }
