@@ -1,15 +1,15 @@
 # frozen_string_literal: true
 
 module App
-  # The Quillfen Instruments demo data: models from demo/models, parts before the assemblies that name them, and drawings of
-  # some with their dimensions adopted.
+  # The Quillfen Instruments demo data: models from demo/models, parts before the assemblies that name them, the house
+  # template with its logo, and drawings of some with their dimensions adopted.
   module Demo
     FOLDER = File.join(ROOT, 'demo', 'models')
     MODELS = %w[carousel.recipe hub-spindle.recipe spacer.recipe housing.recipe lid.recipe adapter-ring.recipe cap-screw-m4.recipe dowel.recipe motor.recipe
                 o-ring.recipe wheel.assembly filter-wheel-unit.assembly].freeze
     DRAWINGS = {
       'carousel.recipe' => %w[a3-part-first-angle plan front side], 'hub-spindle.recipe' => %w[a3-part-first-angle front plan side],
-      'adapter-ring.recipe' => %w[a3-part-first-angle front plan side], 'lid.recipe' => %w[a3-part-first-angle plan front], 'filter-wheel-unit.assembly' => %w[a2-assembly],
+      'adapter-ring.recipe' => %w[quillfen-a3], 'lid.recipe' => %w[a3-part-first-angle plan front], 'filter-wheel-unit.assembly' => %w[a2-assembly],
       'motor-plate' => %w[a3-part-first-angle plan front]
     }.freeze
 
@@ -22,6 +22,7 @@ module App
       models = MODELS.to_h { |file| [file, Actions::AddModel.call(File.read(File.join(FOLDER, "#{file}.yml")), note: 'first release', author: 'Ada Thorne')] }
       models.each { |file, model| model.update!(source_file: file[/\A[^.]+/]) }
       models['motor-plate'] = motor_plate
+      Dir[File.join(ROOT, 'demo', 'templates', '*.template.json')].sort.each { |file| Actions::SaveTemplate.from_file(File.read(file)) }
       DRAWINGS.each do |file, (template, *views)|
         drawing = Actions::CreateDrawing.call(models[file], template)
         views.each { |v| file == 'motor-plate' ? measure(drawing, v) : adopt(drawing, v) }

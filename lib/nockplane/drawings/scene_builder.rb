@@ -58,6 +58,9 @@ module Nockplane
       # Paper boxes that a view's annotations should keep clear of: the other views, title blocks and tables.
       def obstacles(view) = @drawing.views_on(@sheet.id).reject { |v| v.id == view.id }.map { |v| place(v).outline } + furniture.boxes
 
+      # Paper boxes of arrows and letters of cutting planes in a view.
+      def marks(view) = cutting_planes(view).reject { |i| i.respond_to?(:dash) && i.dash }.map { |i| Drafting::Ink.box(i) }
+
       # Frame of the sheet [x0, y0, x1, y1].
       def frame_box = @paper.frame
 

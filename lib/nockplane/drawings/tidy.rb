@@ -15,6 +15,7 @@ module Nockplane
         @view = view
         @at = builder.place(view)
         @obstacles = builder.obstacles(view)
+        @marks = builder.marks(view)
         @frame = builder.frame_box
       end
 
@@ -71,7 +72,16 @@ module Nockplane
         end
         placed, side, row = options.min_by { |d, s, r| (bad_ground(boxes(d)) * 10) + [r - ROWS_A_SIDE, 0].max + (s.negative? ? 0.5 : 0) }
         (filled[side][row] ||= []) << [from, to]
-        keep(placed)
+        keep(beside_marks(placed, need))
+      end
+
+      # The dimension with its words moved along the line where they would meet the arrow or letter of a cutting plane.
+      def beside_marks(dimension, width)
+        words = ->(d) { ink(d).ink.grep(Drafting::Ink::Text).map { |t| Drafting::Ink.box(t) } }
+        clear = ->(d) { words[d].none? { |b| @marks.any? { |m| meet?(b, m, 1.0) } } }
+        return dimension if @marks.empty? || clear[dimension]
+
+        [1, -1].product([(width / 2) + 5, width + 8]).map { |way, by| with_place(dimension, dimension.place.merge('shift' => (way * by).round(3))) }.find(&clear) || dimension
       end
 
       def width_of(dimension) = Drafting::DimensionLayout.new(@standard).words_width(ink(dimension).words)
