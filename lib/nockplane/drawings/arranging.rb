@@ -64,10 +64,8 @@ module Nockplane
       def clear?(drawing, sheet, views, source)
         builder = SceneBuilder.new(drawing, sheet.id, source)
         boxes = views.map { |v| builder.place(v).outline }
-        frame = builder.frame_box
-        meet = ->(a, b) { a[0] < b[2] && a[2] > b[0] && a[1] < b[3] && a[3] > b[1] }
-        boxes.all? { |b| b[0] >= frame[0] && b[1] >= frame[1] && b[2] <= frame[2] && b[3] <= frame[3] } &&
-          boxes.combination(2).none? { |a, b| meet[a, b] } && boxes.product(builder.furniture.boxes).none? { |a, b| meet[a, b] }
+        boxes.all? { |b| Geometry::Box.inside?(b, builder.frame_box) } &&
+          boxes.combination(2).none? { |a, b| Geometry::Box.meet?(a, b) } && boxes.product(builder.furniture.boxes).none? { |a, b| Geometry::Box.meet?(a, b) }
       end
     end
   end

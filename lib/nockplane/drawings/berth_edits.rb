@@ -58,28 +58,20 @@ module Nockplane
         return "the scale is the sheet's, the largest that fits, or a factor such as 2:1" unless %w[sheet fit].include?(berth.scale) || (berth.scale.is_a?(Numeric) && berth.scale.positive?)
         return 'a berth is 10 to 1500 mm wide and high' unless [berth.width, berth.height].all? { |v| v.is_a?(Numeric) && v.between?(10, 1500) }
 
-        box = berth.box
-        "berth '#{berth.name}' would lie off the sheet's drawing space; move it inside" if box[0] < frame[0] - 1e-6 || box[1] < frame[1] - 1e-6 || box[2] > frame[2] + 1e-6 || box[3] > frame[3] + 1e-6
+        "berth '#{berth.name}' would lie off the sheet's drawing space; move it inside" unless Geometry::Box.inside?(berth.box, frame)
       end
 
       # Moves by dx, dy mm; tied berths keep their alignment. Where it was put by hand, the view goes.
       def move(drawing, id, dx, dy)
         berth = drawing.berth(id) or return Refusal.new("there is no berth #{id}", ["berth/#{id}"])
         dx, dy = Folding.allowed(berth, dx, dy) if berth.parent && drawing.berth(berth.parent)
-        moved = [shifted(berth, dx, dy), *followers(drawing, id, dx, dy)]
+        moved = [shifted(berth, dx, dy), *Folding.followers(drawing.berths, id, dx, dy).map { |b, x, y| shifted(b, x, y) }]
         frame = drawing.sheet(berth.sheet).paper.frame
         off = moved.filter_map { |b| problem(b, frame) }.first
         off ? Refusal.new(off, ["berth/#{id}"]) : Edit.put("move berth #{berth.name}", moved)
       end
 
       def shifted(berth, dx, dy) = berth.dup.tap { |b| b.x, b.y, b.pinned = (b.x + dx).round(3), (b.y + dy).round(3), true }
-
-      def followers(drawing, id, dx, dy)
-        drawing.berths.select { |b| b.parent == id }.flat_map do |child|
-          fx, fy = Folding.follows(child, dx, dy)
-          [shifted(child, fx, fy), *followers(drawing, child.id, fx, fy)]
-        end
-      end
 
       # Takes a berth away with those tied to it.
       def remove(drawing, id)

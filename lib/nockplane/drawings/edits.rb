@@ -10,14 +10,7 @@ module Nockplane
       def move_view(drawing, id, dx, dy)
         view = drawing.view(id) or return Refusal.new("there is no view #{id}", ["view/#{id}"])
         dx, dy = Folding.allowed(view, dx, dy)
-        Edit.put("move #{view.name}", moved(view, dx, dy), followers(drawing, id, dx, dy))
-      end
-
-      def followers(drawing, id, dx, dy)
-        drawing.views.select { |v| v.parent == id }.flat_map do |child|
-          fx, fy = Folding.follows(child, dx, dy)
-          [moved(child, fx, fy), *followers(drawing, child.id, fx, fy)]
-        end
+        Edit.put("move #{view.name}", moved(view, dx, dy), Folding.followers(drawing.views, id, dx, dy).map { |v, x, y| moved(v, x, y) })
       end
 
       # style: of Berth::STYLES; scale: factor or nil for the sheet's; more: tangent, centre_lines, label (nil: by the standard).

@@ -20,6 +20,14 @@ module Nockplane
       def follows(view, dx, dy)
         STEPS.fetch(view.direction)[0].zero? ? [dx, 0.0] : [0.0, dy]
       end
+
+      # Which of the views (or berths) move along with one, and how far: [[child, dx, dy], ...].
+      def followers(all, id, dx, dy)
+        all.select { |v| v.parent == id }.flat_map do |child|
+          by = follows(child, dx, dy)
+          [[child, *by], *followers(all, child.id, *by)]
+        end
+      end
     end
   end
 end

@@ -87,8 +87,8 @@ module Nockplane
           boxes.combination(2).none? { |a, b| meet?(a, b, 2, 2) }
       end
 
-      def inside?(b, room) = b[0] >= @frame[0] + room - 1e-6 && b[1] >= @frame[1] + room - 1e-6 && b[2] <= @frame[2] - room + 1e-6 && b[3] <= @frame[3] - room + 1e-6
-      def meet?(a, b, x, y) = a[0] < b[2] + x && a[2] > b[0] - x && a[1] < b[3] + y && a[3] > b[1] - y
+      def inside?(b, room) = Geometry::Box.inside?(b, @frame, room)
+      def meet?(a, b, x, y) = Geometry::Box.meet?(a, b, x, y)
 
       # Arrangements with the spare room spread in different ways. cells: { id => [column, row] }.
       def spread(cells, scale)

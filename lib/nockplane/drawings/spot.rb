@@ -34,7 +34,8 @@ module Nockplane
       end
 
       def free?(cx, cy, hw, hh)
-        @boxes.none? { |b| b[0] < cx + hw && b[2] > cx - hw && b[1] < cy + hh && b[3] > cy - hh }
+        box = [cx - hw, cy - hh, cx + hw, cy + hh]
+        @boxes.none? { |b| Geometry::Box.meet?(box, b) }
       end
 
       # In the middle of the free room beside it, then above and below it.

@@ -97,10 +97,10 @@ module Nockplane
 
       # How many boxes leave the frame or cover another view or the title block.
       def bad_ground(boxes)
-        boxes.count { |b| b[0] < @frame[0] || b[1] < @frame[1] || b[2] > @frame[2] || b[3] > @frame[3] || @obstacles.any? { |o| meet?(b, o) } }
+        boxes.count { |b| !Geometry::Box.inside?(b, @frame, tolerance: 0.0) || @obstacles.any? { |o| meet?(b, o) } }
       end
 
-      def meet?(a, b, room = 0.0) = a[0] < b[2] + room && a[2] > b[0] - room && a[1] < b[3] + room && a[3] > b[1] - room
+      def meet?(a, b, room = 0.0) = Geometry::Box.meet?(a, b, room)
 
       # An angle's arc at the radius where arc and words meet least.
       def swing(dimension)
