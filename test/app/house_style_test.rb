@@ -174,13 +174,16 @@ class HouseStyleAppTest < AppTest
   end
 
   def test_mass_is_worked_out_after_the_page
-    drawn
-    page = App::Presenters::DrawingPage.new(drawn, nil, nil)
+    part = App::Actions::AddModel.call(PART.sub('name: Lid', 'name: Heavy lid').sub('thick: 6', 'thick: 11'))
+    drawing = App::Actions::CreateDrawing.call(part, 'a3-part-first-angle')
+    page = App::Presenters::DrawingPage.new(drawing, nil, nil)
     assert_includes page.waiting, 'mass'
     assert_includes page.svg, '>…<'
-    get "/drawings/#{drawn.slug}/furniture?sheet=s1"
-    assert_match(/0[,.]\d{3} kg/, JSON.parse(last_response.body)['svg'])
-    refute_includes App::Presenters::DrawingPage.new(drawn, nil, nil).waiting, 'mass'
+    get "/drawings/#{drawing.slug}/furniture?sheet=s1"
+    # EN AW-6061 has 2.70 g/cm^3; the seat of 16 mm is 3 mm deep.
+    want = ((100 * 50 * 11) - (Math::PI * 64 * 3)) * 2.70e-6
+    assert_includes JSON.parse(last_response.body)['svg'], "#{format('%.3f', want)} kg"
+    refute_includes App::Presenters::DrawingPage.new(drawing, nil, nil).waiting, 'mass'
   end
 
   def test_every_chapter_of_the_house_style_opens

@@ -65,7 +65,7 @@ class LeadDayTest < SystemTest
     lid
     visit '/models/lid'
     click_link 'New drawing of this model'
-    choose 'A3 part, third angle'
+    select 'A3 part, third angle', from: 'Template'
     click_button 'Make the drawing'
     assert_selector 'h1', text: 'Lid'
     %w[QI-2130-D EN\ AW-6061 Quillfen\ Instruments].each { |w| assert_includes sheet_words, w }

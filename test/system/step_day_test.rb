@@ -54,7 +54,7 @@ class StepDayTest < SystemTest
     assert_text '40.24 cm³'
 
     click_link 'New drawing of this model'
-    find('label', text: /A3 part, first angle/i).click
+    select 'A3 part, first angle', from: 'Template'
     click_button 'Make the drawing'
     assert_selector '#sheet g[data-owner="view/plan"]', visible: :all
     click_link 'View from above'
