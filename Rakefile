@@ -1,12 +1,7 @@
 # frozen_string_literal: true
 
-require 'rake/testtask'
-
-Rake::TestTask.new(:test) do |t|
-  t.libs << 'test'
-  t.pattern = 'test/**/*_test.rb'
-  t.warning = false
-end
+desc 'Run all tests in two processes (TEST=file for one file)'
+task(:test) { ruby File.expand_path('test/run.rb', __dir__) }
 
 desc 'Run the benchmarks and show them as ratios to the calibration loop'
 task(:bench) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/run.rb' }

@@ -7,7 +7,7 @@ module App
     class HouseRequest
       D = Nockplane::Drawings
       # What can be asked for.
-      DOES = { 'format' => :format, 'sheet scale' => :sheet_scale, 'add sheet' => :add_sheet, 'remove sheet' => :remove_sheet,
+      DOES = { 'format' => :format, 'sheet scale' => :sheet_scale, 'scale rule' => :scale_rule, 'add sheet' => :add_sheet, 'remove sheet' => :remove_sheet,
                'layer' => :layer, 'add layer' => :add_layer, 'remove layer' => :remove_layer, 'rule' => :rule, 'to layer' => :to_layer,
                'field' => :field, 'history' => :history, 'remove history' => :remove_history, 'rename' => :rename,
                'use block' => :use_block, 'new block' => :new_block, 'cell' => :cell, 'split' => :split, 'merge' => :merge, 'size cell' => :size_cell,
@@ -68,6 +68,7 @@ module App
 
       def factor(words) = Nockplane::Drafting::Scale.parse(words) || raise(Refused, "'#{words}' is not a scale; write 1:2 or 2:1.")
       def sheet_scale = D::HouseEdits.set_scale(@value, sheet, factor(text('scale')))
+      def scale_rule = D::HouseEdits.set_scale_rule(@value, text('scale').empty? ? nil : factor(text('scale')))
       def add_sheet = D::HouseEdits.add_sheet(@value)
       def remove_sheet = D::HouseEdits.remove_sheet(@value, sheet)
 

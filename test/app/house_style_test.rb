@@ -201,6 +201,15 @@ class HouseStyleAppTest < AppTest
     end
   end
 
+  def test_a_template_can_fix_the_scale_of_its_drawings
+    fine(a3, do: 'scale rule', scale: '1:5')
+    a3.publish('small', 'Lead')
+    assert_equal 0.2, App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle').value.sheets[0].scale
+    fine(a3, do: 'scale rule', scale: '')
+    assert_nil a3.value.meta.scale_rule
+    assert_includes told(a3, do: 'scale rule', scale: 'small'), 'is not a scale'
+  end
+
   def test_a_database_from_before_gets_its_search
     drawn
     R::Property.delete_all

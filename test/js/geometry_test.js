@@ -21,3 +21,8 @@ test('children keep aligned with a parent that moves', () => {
   assert.deepEqual(moves(views, 'view/front', 5, 7), { 'view/front': [5, 7], 'view/plan': [5, 0], 'view/side': [0, 7] });
   assert.deepEqual(moves(views, 'view/plan', 5, 7), { 'view/plan': [0, 7] });
 });
+
+test('berths take berths along, not views of the same name', () => {
+  const ties = { 'berth/front': { parent: null }, 'berth/plan': { parent: 'front', direction: 'up' }, 'view/side': { parent: 'front', direction: 'right' } };
+  assert.deepEqual(moves(ties, 'berth/front', 5, 7), { 'berth/front': [5, 7], 'berth/plan': [5, 0] });
+});

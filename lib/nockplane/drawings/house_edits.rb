@@ -27,6 +27,9 @@ module Nockplane
         Edit.put('change the scale of the sheet', sheet.dup.tap { |s| s.scale = scale })
       end
 
+      # Scale that drawings made from a template get: a factor, or nil for the largest preferred one that fits.
+      def set_scale_rule(drawing, scale) = Edit.put(scale ? "drawings at #{Drafting::Scale.text(scale)}" : 'drawings at the largest scale that fits', drawing.meta.dup.tap { |m| m.scale_rule = scale })
+
       # One more sheet like the last: same format, binding and title block.
       def add_sheet(drawing)
         return Refusal.new('a drawing has at most 50 sheets', []) if drawing.sheets.size >= 50

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+# Runs all tests in two processes, one a core: those of the application and the browser, and those of the core. Shows each
+# one's report when it is done, and closes with one summary line of both. TEST=file runs just that file.
+ROOT = File.expand_path('..', __dir__)
+FILES = ENV['TEST'] ? Dir[ENV['TEST']].map { |f| File.expand_path(f) } : Dir[File.join(ROOT, 'test', '**', '*_test.rb')].sort
+SUMMARY = /^(\d+) runs, (\d+) assertions, (\d+) failures, (\d+) errors, (\d+) skips$/
+REQUIRE = 'ARGV.each { |f| require f }'
+
+shards = FILES.partition { |f| f.match?(%r{/test/(app|system)/}) }.reject(&:empty?)
+abort 'There are no tests to run.' if shards.empty?
+
+running = shards.map do |files|
+  reader, writer = IO.pipe
+  pid = Process.spawn('ruby', "-I#{File.join(ROOT, 'test')}", '-e', REQUIRE, *files, out: writer, err: writer)
+  writer.close
+  [pid, Thread.new { reader.read }]
+end
+reports = running.map do |pid, output|
+  text = output.value
+  Process.wait(pid)
+  puts text
+  [$?, text]
+end
+
+counts = reports.map { |_, text| text.scan(SUMMARY).last&.map(&:to_i) }
+abort 'A test process ended without its summary.' unless counts.all?
+
+puts format('%d runs, %d assertions, %d failures, %d errors, %d skips', *counts.transpose.map(&:sum))
+exit(reports.all? { |status, _| status.success? })
