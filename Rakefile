@@ -9,6 +9,8 @@ task(:bench) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/run.rb' }
 namespace(:bench) do
   desc 'Time STEP files'
   task(:step) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/step.rb' }
+  desc 'Time templates, standards and layout'
+  task(:house) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/house.rb' }
 end
 
 desc 'Make Gemfile.lock.in from Gemfile.lock, without the gem source'

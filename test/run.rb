@@ -10,6 +10,8 @@ REQUIRE = 'ARGV.each { |f| require f }'
 shards = FILES.partition { |f| f.match?(%r{/test/(app|system)/}) }.reject(&:empty?)
 abort 'There are no tests to run.' if shards.empty?
 
+$stdout.sync = true
+puts "Running #{FILES.size} test files in #{shards.size} #{shards.size == 1 ? 'process' : 'processes'}; the reports come when they are done."
 running = shards.map do |files|
   reader, writer = IO.pipe
   pid = Process.spawn('ruby', "-I#{File.join(ROOT, 'test')}", '-e', REQUIRE, *files, out: writer, err: writer)

@@ -92,6 +92,27 @@ class HouseFilesTest < CoreTest
     refute_includes picture.data.unpack1('m'), 'script'
   end
 
+  # Whatever shapes are let in can be printed.
+  def test_strange_shapes_are_drawn_or_refused_in_words
+    rng = Random.new(5)
+    bits = ['M', 'L', 'A', 'Z', '1', '-', '.', ' ', 'e9', ',', 'NaN', '10 10 0 1 1 5 5', 'q', '']
+    40.times do
+      d = Array.new(rng.rand(0..9)) { bits.sample(random: rng) }.join(' ')
+      svg = %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><path d="#{d}" transform="#{%w[rotate( scale(0) matrix(1) translate(1,2) x].sample(random: rng)}" stroke-width="#{bits.sample(random: rng)}"/><circle r="#{bits.sample(random: rng)}"/></svg>)
+      assert_equal 'svg', P.read(svg, 'x').kind
+    rescue P::Unusable => e
+      assert_match(/can't be drawn|broken/, e.message)
+    end
+  end
+
+  def test_a_picture_in_use_is_not_deleted
+    drawing, = drawing_of(recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 20}'))
+    drawing = drawing.apply(Drawings::BlockEdits.add_picture(drawing, P.read(SVG, 'logo.svg')))
+    shown = drawing.apply(Drawings::BlockEdits.set_cell(drawing, 'b1', 'c1', 'picture' => 'p1', 'field' => nil))
+    assert_match(/stands in the title block/, Drawings::Edits.remove(shown, 'picture/p1').reason)
+    assert_empty drawing.apply(Drawings::Edits.remove(drawing, 'picture/p1')).pictures
+  end
+
   def with_logo
     drawing, source = drawing_of(recipe("  - {id: b, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 20}
   - {id: h, type: hole, on: b/end.end, diameter: 9, through: true}"))

@@ -54,6 +54,9 @@ module Nockplane
       def remove(drawing, key)
         return Refusal.new("there is no #{key}", [key]) unless drawing.cells[key] && key.match?(%r{\A(dimension|note|table|berth|block|picture)/})
 
+        used = key.start_with?('picture/') && drawing.blocks.any? { |b| b.cells.any? { |c| c['picture'] == key.split('/')[1] } }
+        return Refusal.new('the picture stands in the title block; let its cell show something else first', [key]) if used
+
         Edit.new("delete a #{{ 'block' => 'title block' }.fetch(key.split('/')[0], key.split('/')[0])}", key => nil)
       end
 

@@ -88,11 +88,13 @@ module Nockplane
         end
       end
 
-      # Paper points of the corners of the faces a dimension measures.
+      # Paper points of the corners of the faces a dimension measures; kept, since tidying asks again for every place it tries.
       def feet(view, dimension)
-        solid = shown(view).model.solid
-        at = place(view)
-        dimension.snapshot['faces'].flat_map { |name| solid.facets_of(name) }.flat_map { |f| f.loops.flatten }.uniq.map { |i| at.point(solid.point(i)) }
+        (@feet ||= {})[[view.id, dimension.snapshot['faces']]] ||= begin
+          solid = shown(view).model.solid
+          at = place(view)
+          dimension.snapshot['faces'].flat_map { |name| solid.facets_of(name) }.flat_map { |f| f.loops.flatten }.uniq.map { |i| at.point(solid.point(i)) }
+        end
       end
 
       def note_group(note)

@@ -3,6 +3,8 @@
 require 'cgi'
 require 'chunky_png'
 require 'nokogiri'
+require 'prawn'
+require 'prawn-svg'
 
 module Nockplane
   module Formats
@@ -69,9 +71,18 @@ module Nockplane
         refuse('is not an SVG picture') unless root&.name == 'svg'
         check(root)
         width, height, box = size(root)
-        Drawings::Picture.new(name: @name, kind: 'svg', data: [clean(root, width, height, box)].pack('m0'), width: width, height: height)
+        text = clean(root, width, height, box)
+        draw(text)
+        Drawings::Picture.new(name: @name, kind: 'svg', data: [text].pack('m0'), width: width, height: height)
       rescue Nokogiri::XML::SyntaxError => e
         refuse("is a broken SVG picture: line #{e.line}")
+      end
+
+      # Shapes that a sheet can't be printed with are told now, not when it is issued.
+      def draw(text)
+        Prawn::Document.new(page_size: [300, 300]).svg(text, width: 200, enable_web_requests: false, enable_file_requests_with_root: nil)
+      rescue StandardError => e
+        refuse("has shapes that can't be drawn (#{e.class.name.split('::').last}: #{e.message[0, 60]})")
       end
 
       # Everything that is not a plain shape is refused by name.
