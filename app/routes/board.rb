@@ -24,6 +24,15 @@ module App
           redirect '/'
         end
 
+        # All drawings whose template moved on, up to its latest revision.
+        app.post '/docket/templates' do
+          drawings = Presenters::Board.new.unhoused.select { |c| c.origin.state == :changed }.map(&:drawing)
+          raise Refused, 'Every drawing has the latest revision of its template.' if drawings.empty?
+
+          items = drawings.map { |d| { what: "#{d.number} #{d.title}", slug: d.slug, state: 'waiting' } }
+          redirect "/runs/#{Queue.start('rehouse', "Bringing #{plural(drawings.size, 'drawing')} up to #{drawings.size == 1 ? 'its template' : 'their templates'}", items: items) { |run| Jobs::RehouseJob.new(run.id) }.id}"
+        end
+
         app.post '/intake/:id/dismiss' do
           Records::IntakeFile.find_by(id: params['id'].to_i)&.update!(state: 'settled')
           redirect '/'

@@ -58,6 +58,24 @@ class HouseStyleAppTest < AppTest
     assert_equal 1, drawn.reload.value.meta.template['revision']
   end
 
+  def test_all_drawings_are_brought_up_to_their_templates_in_one_run
+    drawings = Array.new(2) { |i| App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle', number: "QI-#{i}") }
+    other = App::Actions::CreateDrawing.call(lid, 'b-part-third-angle', number: 'QI-B')
+    fine(a3, do: 'use block', name: 'compact-inch')
+    a3.publish('inch block', 'Lead')
+    form('/docket/templates')
+    run = R::Run.last
+    assert_equal "/runs/#{run.id}", URI(last_response['Location']).path
+    App::Queue.work_off
+    assert_equal ['done', ['revision 1 → 2 of A3 part, first angle'] * 2], [run.reload.state, run.lines.map { |l| l['words'] }]
+    drawings.each { |d| assert_equal 2, d.reload.value.meta.template['revision'] }
+    assert_equal 1, other.reload.version, 'others are left alone'
+    get "/runs/#{run.id}"
+    assert_includes last_response.body, '2 of 2 drawings'
+    form('/docket/templates')
+    assert_includes last_response.body, 'Every drawing has the latest revision'
+  end
+
   def test_a_removed_template_is_told_plainly_when_it_is_needed
     drawn
     form('/templates/a3-part-first-angle/remove')
