@@ -14,9 +14,7 @@ module App
         app.get('/templates') { page(:templates, title: 'Templates', current: :templates, shelf: Presenters::Shelf.new) }
 
         app.post '/templates' do
-          size = params['size'].to_s
-          format = size == 'custom' ? { 'size' => size, 'width' => millimetres(params['width']), 'height' => millimetres(params['height']) } : { 'size' => size.empty? ? 'A3' : size }
-          redirect "/templates/#{Actions::SaveTemplate.blank(params['title'], format).slug}"
+          redirect "/templates/#{Actions::SaveTemplate.blank(params['title'], { 'size' => params['size'].to_s.empty? ? 'A3' : params['size'].to_s }).slug}"
         end
 
         app.post '/templates/import' do
