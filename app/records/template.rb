@@ -38,7 +38,7 @@ module App
 
       # Keeps the document in work as the next revision.
       def publish(note, author)
-        revisions.create!(number: (latest&.number || 0) + 1, document: document, note: note, author: author)
+        with_lock { revisions.create!(number: (revisions.maximum(:number) || 0) + 1, document: document, note: note, author: author) }
       end
     end
   end

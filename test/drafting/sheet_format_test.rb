@@ -3,7 +3,7 @@
 require 'test_helper'
 
 class SheetFormatTest < CoreTest
-  def format(name) = Drafting::SheetFormat.named(name)
+  def format(name) = Drafting::SheetFormat.of(name)
 
   def test_tv_sht_01_frame_of_a3 = assert_equal([20, 10, 410, 287], format('A3').frame)
   def test_tv_sht_02_frame_of_a4 = assert_equal([20, 10, 200, 287], format('A4').frame)

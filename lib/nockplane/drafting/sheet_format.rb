@@ -18,8 +18,6 @@ module Nockplane
 
       attr_reader :name, :width, :height, :spec
 
-      def self.named(name) = of(name)
-
       # spec: a size name ("A3"), or { "size" => name or "custom", "width", "height" (custom, mm), OPTIONS ... }.
       def self.of(spec) = new(spec.is_a?(String) ? { 'size' => spec } : spec)
 

@@ -7,7 +7,6 @@ module Nockplane
     # layers: [Layer] in painting order, which the ink names by id.
     Scene = Struct.new(:width, :height, :groups, :title, :layers, :overhang, keyword_init: true) do
       def initialize(layers: [], overhang: [0.0, 0.0], **) = super
-      def layer(id) = layers.find { |l| l.id == id }
     end
   end
 end
