@@ -80,8 +80,38 @@ class HouseFilesTest < CoreTest
       wrap['<g/>' * 3001] => /3000 shapes/, '<svg' => /broken SVG|not an SVG|neither/, '<!DOCTYPE svg [<!ENTITY a "b">]><svg viewBox="0 0 1 1"/>' => /document type/, '<svg xmlns="http://www.w3.org/2000/svg"/>' => /no size/,
       "\x89PNG\r\n\x1A\n".b + ('x' * 60) => /broken PNG/, ('x' * 1_000_001) => /at most 1 MB/ }
       .each { |bytes, words| assert_match words, assert_raises(P::Unusable) { P.read(bytes, 'f') }.message }
-    bomb = ChunkyPNG::Image.new(2, 2).to_blob.tap { |b| b[16, 8] = [60_000, 60_000].pack('NN') }
-    assert_match(/60000 x 60000 pixels/, assert_raises(P::Unusable) { P.read(bomb, 'f') }.message)
+  end
+
+  # Chunks with right checksums, so that what is wrong gets through to the reader.
+  def png(*chunks) = Formats::PngChunks.file(chunks.map { |name, data| [name.b, data.b] })
+  def head(width, height) = ['IHDR', [width, height, 8, 2, 0, 0, 0].pack('NNCCCCC')]
+  def refusal(bytes) = assert_raises(P::Unusable) { P.read(bytes, 'f') }.message
+
+  def test_pngs_that_would_unpack_to_much_are_refused_before_they_do
+    assert_match(/60000 x 60000 pixels/, refusal(png(head(60_000, 60_000))))
+    bomb = Zlib.deflate("\0" * 60_000_000, 9)
+    assert_operator bomb.bytesize, :<, 100_000
+    assert_match(/far more than its pixels/, refusal(png(head(2, 2), ['IDAT', bomb], ['IEND', ''])))
+    good = ChunkyPNG::Image.new(2, 2).to_blob
+    # the same file with a text that unpacks to 60 MB before its end
+    text = "Comment\0\0".b + bomb
+    hidden = good[0..-13] + [text.bytesize].pack('N') + 'zTXt' + text + [Zlib.crc32("zTXt#{text}".b)].pack('N') + good[-12..]
+    assert_operator P.read(hidden, 'f').data.bytesize, :<, 500, 'the text was not even looked at'
+    assert_match(/no head/, refusal(png(head(2, 2), head(9000, 9000), ['IDAT', Zlib.deflate('x')], ['IEND', ''])), 'two heads')
+  end
+
+  def test_damaged_pngs_are_read_or_refused_in_words
+    rng = Random.new(8)
+    image = ChunkyPNG::Image.new(9, 7, ChunkyPNG::Color.rgb(15, 110, 117))
+    blobs = [image.to_blob, image.to_blob(interlace: true), image.to_blob(color_mode: ChunkyPNG::COLOR_INDEXED)]
+    300.times do
+      chunks = Formats::PngChunks.of(blobs.sample(random: rng)).map { |name, data| [name, data.dup] }
+      rng.rand(1..3).times { chunks.sample(random: rng)[1].then { |d| d.setbyte(rng.rand(d.bytesize), rng.rand(256)) unless d.empty? } }
+      chunks.delete_at(rng.rand(chunks.size)) if rng.rand < 0.2
+      P.read(Formats::PngChunks.file(chunks), 'x')
+    rescue P::Unusable => e
+      assert_match(/broken PNG|pixels/, e.message)
+    end
   end
 
   def test_a_png_is_written_anew

@@ -22,7 +22,6 @@ module Nockplane
       MAX_ELEMENTS = 3000
       MAX_DEPTH = 30
       MAX_ATTRIBUTE = 100_000
-      PNG = "\x89PNG\r\n\x1A\n".b.freeze
       SHAPES = %w[svg g path rect circle ellipse line polyline polygon title desc].freeze
       ATTRIBUTES = %w[d points x y x1 y1 x2 y2 cx cy r rx ry width height viewBox transform fill fill-rule fill-opacity stroke stroke-width stroke-linecap
                       stroke-linejoin stroke-miterlimit stroke-dasharray stroke-opacity opacity].freeze
@@ -39,7 +38,7 @@ module Nockplane
       def picture
         refuse("has #{(@bytes.bytesize / 1e6).round(1)} MB; a picture has at most #{MAX_BYTES / 1_000_000} MB. Save it smaller or as simple shapes") if @bytes.bytesize > MAX_BYTES
         refuse('is empty') if @bytes.empty?
-        return png if @bytes.start_with?(PNG)
+        return png if @bytes.start_with?(PngChunks::SIGNATURE)
 
         @bytes[0, 4096].match?(/<svg[\s>]/i) ? svg : refuse('is neither a PNG nor an SVG picture')
       end
@@ -48,17 +47,22 @@ module Nockplane
 
       def refuse(why) = raise(Unusable, "#{@name.empty? ? 'The file' : @name} #{why}.")
 
-      # The size is read from the head before anything is unpacked.
+      # Size and unpacked size are asked before a decoder gets the bytes; it gets only what makes the picture.
       def png
-        refuse('is a broken PNG picture: it has no head') unless @bytes.bytesize > 33 && @bytes[12, 4] == 'IHDR'
-        width, height = @bytes[16, 8].unpack('NN')
-        refuse("has #{width} x #{height} pixels; at most #{MAX_PIXELS} in all are taken") if width.zero? || height.zero? || width * height > MAX_PIXELS
-        image = ChunkyPNG::Image.from_blob(@bytes)
-        image.metadata.clear
-        Drawings::Picture.new(name: @name, kind: 'png', data: [image.to_blob(:fast_rgba)].pack('m0'), width: width.to_f, height: height.to_f)
-      rescue ChunkyPNG::Exception, Zlib::Error, RangeError, ArgumentError, NoMethodError => e
-        raise if e.is_a?(NoMethodError) && !e.backtrace_locations&.first&.path.to_s.include?('chunky_png')
+        chunks = PngChunks.of(@bytes) or refuse('is a broken PNG picture: it has no head, or is cut off')
+        width, height = chunks.find { |name, _| name == 'IHDR' }[1].unpack('NN')
+        refuse("has #{width} x #{height} pixels; at most #{MAX_PIXELS} in all are taken") unless (width.to_i * height.to_i).between?(1, MAX_PIXELS)
+        # At most 8 bytes a pixel, and a few a row and interlace pass.
+        refuse('unpacks to far more than its pixels') unless PngChunks.unpack_within?(chunks, (width * height * 8) + (height * 16) + 1024)
+        Drawings::Picture.new(name: @name, kind: 'png', data: [decoded(PngChunks.file(chunks)).to_blob(:fast_rgba)].pack('m0'), width: width.to_f, height: height.to_f)
+      rescue Zlib::Error
+        refuse('is a broken PNG picture and could not be read')
+      end
 
+      # Whatever the decoder stumbles over, the file is broken.
+      def decoded(bytes)
+        ChunkyPNG::Image.from_blob(bytes)
+      rescue StandardError
         refuse('is a broken PNG picture and could not be read')
       end
 
