@@ -22,10 +22,7 @@ MODELS.each do |name, template|
   source = Nockplane::Linking::Source.new { text }
   fill = -> { D::Template.all.fetch(template).fill('m', 1, source, title: name, number: 'QI') }
   drawing = fill.call
-  drawing = drawing.views.reject { |v| v.kind == 'pictorial' }.reduce(drawing) do |d, v|
-    edit = Nockplane::Linking::Adoption.new(d, source).adopt(v)
-    edit.is_a?(D::Refusal) ? d : d.apply(edit)
-  end
+  drawing = Nockplane::Linking::Adoption.adopted(drawing, source, drawing.views.reject { |v| v.kind == 'pictorial' }.map(&:id))
   other = Nockplane::Drafting::Standard.shipped.fetch(drawing.standard.name == 'ISO' ? 'ASME inch' : 'ISO').to_h
   scene = -> { D::SceneBuilder.new(drawing, 's1', source).scene }
   scene.call

@@ -9,21 +9,14 @@ module App
         revision = model.latest.number
         title = title.to_s.strip.empty? ? model.name : title.strip[0, 80]
         number = number.to_s.strip.empty? ? "#{model.number || model.slug}-D" : number.strip[0, 40]
-        value = dimensioned(template.fill(model.id, revision, Workshop.source, title: title, number: number), template)
+        value = template.fill(model.id, revision, Workshop.source, title: title, number: number)
+        value = Nockplane::Linking::Adoption.adopted(value, Workshop.source, template.berths.select(&:adopt).map(&:id))
         Records::Drawing.transaction do
           drawing = Records::Drawing.new(slug: Slug.free(number, Records::Drawing), version: 1)
           drawing.value = value
           drawing.save!
           drawing.bindings.create!(model: model)
           drawing
-        end
-      end
-
-      # With the model dimensions that show well, in the views whose berths wish it.
-      def self.dimensioned(value, template)
-        template.berths.select(&:adopt).reduce(value) do |drawing, berth|
-          edit = drawing.view(berth.id) && Nockplane::Linking::Adoption.new(drawing, Workshop.source).adopt(drawing.view(berth.id))
-          edit.is_a?(Nockplane::Drawings::Edit) ? drawing.apply(edit) : drawing
         end
       end
 

@@ -21,7 +21,7 @@ module App
           published(document, "from drawing #{drawing.number}")
         end
 
-        def copy(template, title) = keep(retitled(template.value, named(title)))
+        def copy(template, title) = keep(template.value.apply(Nockplane::Drawings::HouseEdits.rename(template.value, named(title))))
 
         # JSON text of a file. Raises Formats::TemplateFile::Unusable.
         def from_file(text)
@@ -44,10 +44,6 @@ module App
           raise Refused, 'A template needs a name of at most 80 letters.' unless title.length.between?(1, 80)
 
           title
-        end
-
-        def retitled(document, title)
-          document.apply(Nockplane::Drawings::Edit.put('rename', document.meta.dup.tap { |m| m.title = title }))
         end
       end
     end

@@ -12,20 +12,15 @@ module App
         source = library ? library.source { text } : Nockplane::Linking::Source.new { text }
         model = source.model('file', 1)
         drawing = template.fill('file', 1, source, title: model.name, number: model.properties['number'].to_s)
-        drawing = drawing.views.reject { |v| v.kind == 'pictorial' }.reduce(drawing) { |d, v| adopted(d, source, v) }
+        drawing = Nockplane::Linking::Adoption.adopted(drawing, source, drawing.views.reject { |v| v.kind == 'pictorial' }.map(&:id))
         write(out, Nockplane::Drawings::SceneBuilder.new(drawing, 's1', source, fields: App.title_fields, purpose: :print).scene)
         { out: out, scale: Nockplane::Drafting::Scale.text(drawing.sheet('s1').scale), views: drawing.views.map(&:name), dimensions: drawing.dimensions.size }
-      end
-
-      def self.adopted(drawing, source, view)
-        edit = Nockplane::Linking::Adoption.new(drawing, source).adopt(view)
-        edit.is_a?(Nockplane::Drawings::Refusal) ? drawing : drawing.apply(edit)
       end
 
       def self.write(out, scene)
         File.binwrite(out, out.downcase.end_with?('.pdf') ? Nockplane::Formats::Pdf.write([scene]) : Nockplane::Formats::Svg.write(scene, standalone: true))
       end
-      private_class_method :adopted, :write
+      private_class_method :write
     end
   end
 end

@@ -32,8 +32,9 @@ module App
 
       def scene(sheet = @sheet, shade: :all) = builder(sheet, shade).scene
 
+      # Kept: page, waiting list, docket and column ask the same one.
       def builder(sheet, shade, purpose = :screen)
-        Nockplane::Drawings::SceneBuilder.new(@value, sheet.id, Workshop.source, states: staleness.states, fields: App.title_fields, shade: shade, purpose: purpose)
+        (@builders ||= {})[[sheet.id, shade, purpose]] ||= Nockplane::Drawings::SceneBuilder.new(@value, sheet.id, Workshop.source, states: staleness.states, fields: App.title_fields, shade: shade, purpose: purpose)
       end
 
       # Views whose shading follows: the page does not wait for it. "mass" when the title block's follows too.

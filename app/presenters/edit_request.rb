@@ -47,9 +47,8 @@ module App
       # tangent, centre_lines, label: empty ones go by the standard.
       def restyling
         found = {}
-        found[:tangent] = @data['tangent'].to_s.empty? ? nil : @data['tangent'] if @data.key?('tangent') && ['', *Nockplane::Drafting::Standard::CHOICES['tangent']].include?(@data['tangent'].to_s)
+        %w[tangent label].each { |k| found[k.to_sym] = @data[k].to_s.strip[0, 80].then { |t| t.empty? ? nil : t } if @data.key?(k) }
         found[:centre_lines] = { 'yes' => true, 'no' => false }[@data['centre_lines']] if @data.key?('centre_lines')
-        found[:label] = @data['label'].to_s.strip.empty? ? nil : @data['label'].to_s.strip[0, 80] if @data.key?('label')
         found
       end
 

@@ -28,7 +28,6 @@ module App
 
       private
 
-      def kind = @data['what'].to_s.split('/', 2)[0]
       def id = @data['what'].to_s.split('/', 2)[1].to_s.split(':')[0]
       def cell_id = @data['what'].to_s.split(':', 2)[1]
       def sheet = @data['sheet'].to_s.empty? ? 's1' : @data['sheet'].to_s
@@ -89,11 +88,7 @@ module App
       def history = D::HouseEdits.add_history(@value, @data)
       def remove_history = D::HouseEdits.remove_history(@value, @data['index'].to_i)
 
-      def rename
-        return D::Refusal.new('a name has 1 to 80 letters', ['meta']) unless text('title').length.between?(1, 80)
-
-        D::Edit.put("rename: #{text('title')}", @value.meta.dup.tap { |m| m.title = text('title') })
-      end
+      def rename = D::HouseEdits.rename(@value, text('title'))
 
       def use_block = D::BlockEdits.use_block(@value, sheet, text('name'))
       def new_block = D::BlockEdits.new_block(@value, sheet, whole('rows').to_i, whole('columns').to_i, number('width') || 180.0, number('height') || 50.0)
@@ -118,14 +113,7 @@ module App
         D::BlockEdits.set_cell(@value, id, cell_id, values)
       end
 
-      # Corner and offset of a title block or a table.
-      def place
-        found = @value.cells[text('what')] or return D::Refusal.new("there is no #{text('what')}", [])
-        D::Edit.put('place the title block', found.dup.tap { |b| b.corner, b.dx, b.dy = text('corner'), number('dx') || 0.0, number('dy') || 0.0 }).then do |edit|
-          Nockplane::Drafting::Corner::NAMES.include?(text('corner')) ? edit : D::Refusal.new("'#{text('corner')}' is no corner", [])
-        end
-      end
-
+      def place = D::BlockEdits.place(@value, id, text('corner'), number('dx') || 0.0, number('dy') || 0.0)
       def add_table = D::BlockEdits.add_table(@value, sheet, text('kind'))
 
       # columns: "field = title, width" a line.

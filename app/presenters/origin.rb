@@ -19,6 +19,12 @@ module App
 
       def settled? = %i[none current].include?(state)
 
+      # Drawings whose template has a later revision than they were made from.
+      def self.changed
+        known = Records::Template.includes(:revisions).index_by(&:slug)
+        Records::Drawing.where(template_slug: known.keys).order(:id).select { |d| of(d.value, known).state == :changed }
+      end
+
       # A sentence for the docket.
       def words
         case state

@@ -10,7 +10,7 @@ module App
       def sizes = Nockplane::Drafting::SheetSizes.names
 
       # How many drawings were made from each template.
-      def uses = @uses ||= Records::Drawing.find_each.map { |d| d.value.meta.template&.fetch('slug') }.tally
+      def uses = @uses ||= Records::Drawing.group(:template_slug).count
     end
   end
 end

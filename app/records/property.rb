@@ -32,10 +32,13 @@ module App
 
         private
 
+        # Most edits of a drawing change none of them: then nothing is written.
         def replace(home, slug, values)
+          rows = values.reject { |_, v| v.nil? || v.to_s.empty? }.map { |k, v| [k.to_s[0, 60], v.to_s[0, 300]] }.sort
+          return if rows == where(home: home, slug: slug).pluck(:name, :value).sort
+
           forget(home, slug)
-          rows = values.reject { |_, v| v.nil? || v.to_s.empty? }.map { |k, v| { home: home, slug: slug, name: k.to_s[0, 60], value: v.to_s[0, 300] } }
-          insert_all(rows) unless rows.empty?
+          insert_all(rows.map { |name, value| { home: home, slug: slug, name: name, value: value } }) unless rows.empty?
         end
 
         def hit(home, slug, parts)

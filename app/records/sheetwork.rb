@@ -12,13 +12,18 @@ module App
         kind.has_many :journal, -> { order(:id) }, class_name: 'App::Records::JournalEntry', foreign_key: :drawing_id, dependent: :destroy
       end
 
-      # The document as a Drawings::Drawing.
-      def value = Nockplane::Drawings::Drawing.from_h(JSON.parse(document))
+      # The document as a Drawings::Drawing; read once for as long as it stays the same.
+      def value
+        @read = [document, Nockplane::Drawings::Drawing.from_h(JSON.parse(document))] unless @read && @read[0] == document
+        @read[1]
+      end
 
       def value=(drawing)
         self.document = JSON.generate(drawing.to_h)
+        @read = [document, drawing]
         self.title = drawing.meta.title
         self.number = drawing.meta.number
+        self.template_slug = drawing.meta.template && drawing.meta.template['slug']
       end
 
       def staleness = Nockplane::Linking::Staleness.new(value, Workshop.source, ->(id) { Records::Revision.where(model_id: id).maximum(:number) })

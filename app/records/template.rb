@@ -34,7 +34,7 @@ module App
       end
 
       # Is the document in work other than the latest revision?
-      def unpublished? = latest.nil? || latest.value != value
+      def unpublished? = latest.nil? || (latest.document != document && latest.value != value)
 
       # Keeps the document in work as the next revision.
       def publish(note, author)

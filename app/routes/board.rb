@@ -26,7 +26,7 @@ module App
 
         # All drawings whose template moved on, up to its latest revision.
         app.post '/docket/templates' do
-          drawings = Presenters::Board.new.unhoused.select { |c| c.origin.state == :changed }.map(&:drawing)
+          drawings = Presenters::Origin.changed
           raise Refused, 'Every drawing has the latest revision of its template.' if drawings.empty?
 
           items = drawings.map { |d| { what: "#{d.number} #{d.title}", slug: d.slug, state: 'waiting' } }

@@ -9,7 +9,7 @@ module Nockplane
       DEFAULTS = {
         'name' => 'ISO', 'first_angle' => true,
         'wide' => 0.5, 'narrow' => 0.25, 'widths' => {}, 'line_types' => {},
-        'text_height' => 3.5, 'deviation_height' => 2.5, 'note_height' => 3.5, 'label_height' => 5.0, 'table_height' => 2.5,
+        'text_height' => 3.5, 'deviation_height' => 2.5, 'note_height' => 3.5, 'label_height' => 5.0,
         'units' => 'mm', 'decimal' => ',', 'precision' => 4, 'inch_precision' => 3, 'trailing_zeros' => false, 'leading_zero' => true, 'denominator' => 64,
         'times' => '×', 'tolerances' => 'as given', 'angles' => 'decimal',
         'text_direction' => 'aligned', 'text_place' => 'above',
@@ -88,7 +88,7 @@ module Nockplane
            *line_problems].compact
       end
 
-      HEIGHTS = %w[text_height deviation_height note_height label_height table_height].freeze
+      HEIGHTS = %w[text_height deviation_height note_height label_height].freeze
       LENGTHS = { 'arrow_length' => 20, 'gap' => 20, 'overrun' => 20, 'first_row' => 100, 'row' => 100, 'centre_overrun' => 50, 'hatch_spacing' => 50 }.freeze
       WIDTHS = %w[wide narrow].freeze
 

@@ -9,17 +9,17 @@ module Nockplane
 
       module_function
 
-      # Layout::Result for places (berths, or views) of a sheet; fixed: scale the sheet must keep, or nil.
-      def layout(drawing, sheet, places, source, fixed: nil)
-        Layout.new(sheet.paper.frame, Furniture.new(drawing, sheet, source).boxes, items(drawing, sheet, places, source), fixed: fixed, more: drawing.standard.aligned_text? ? 0.0 : LEVEL).result
+      # Layout::Result for places (berths, or views) of a sheet; home: the document they are cells of; fixed: scale the sheet must
+      # keep, or nil.
+      def layout(drawing, sheet, places, source, home: drawing, fixed: nil)
+        Layout.new(sheet.paper.frame, Furniture.new(drawing, sheet, source).boxes, items(drawing, sheet, places, source, home), fixed: fixed, more: drawing.standard.aligned_text? ? 0.0 : LEVEL).result
       end
 
-      def items(drawing, sheet, places, source)
-        frames = frames(drawing, places)
+      def items(drawing, sheet, places, source, home)
         places.map do |p|
           binding = drawing.binding(p.is_a?(View) ? p.binding : sheet.binding)
           model = source.model(binding.model, p.is_a?(View) ? p.revision : sheet.revision)
-          w, h = extent(model.solid, frames.fetch(p.id))
+          w, h = extent(model.solid, home.frame(p))
           Layout::Item.new(id: p.id, kind: p.kind, parent: p.parent, direction: p.direction, w: w, h: h, x: p.x, y: p.y, pinned: p.is_a?(Berth) && p.pinned, rule: rule(p))
         end
       end
@@ -28,20 +28,6 @@ module Nockplane
         return place.scale if place.is_a?(Berth)
 
         place.rule || place.scale || 'sheet'
-      end
-
-      # { id => ViewFrame }, parents first.
-      def frames(drawing, places)
-        by_id = places.to_h { |p| [p.id, p] }
-        found = {}
-        frame = lambda do |p|
-          found[p.id] ||= if p.parent && by_id[p.parent] then frame[by_id[p.parent]].folded(*Folding::STEPS.fetch(p.direction), first_angle: drawing.standard.first_angle?)
-                          else p.parent ? drawing.frame(p) : Projection::ViewFrame.named(p.orientation)
-                          end
-        end
-        # (What hangs on a place without a direction of sight has none either.)
-        places.select { |p| p.orientation || by_id[p.parent] || drawing.cells.key?("view/#{p.parent}") }.each(&frame)
-        found
       end
 
       # Width and height (mm of the model) of what stands about the middle of the solid's box, seen in a frame.

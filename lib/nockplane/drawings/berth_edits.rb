@@ -76,8 +76,7 @@ module Nockplane
       # Takes a berth away with those tied to it.
       def remove(drawing, id)
         berth = drawing.berth(id) or return Refusal.new("there is no berth #{id}", ["berth/#{id}"])
-        gone = ->(b) { [b, *drawing.berths.select { |c| c.parent == b.id }.flat_map(&gone)] }
-        Edit.new("delete berth #{berth.name}", gone[berth].to_h { |b| ["berth/#{b.id}", nil] })
+        Edit.new("delete berth #{berth.name}", [berth, *Folding.descendants(drawing.berths, id)].to_h { |b| ["berth/#{b.id}", nil] })
       end
     end
   end

@@ -2,7 +2,7 @@
 
 module Nockplane
   module Drawings
-    # Edits of title blocks, tables, pictures and berths. Each gives an Edit or a Refusal.
+    # Edits of title blocks, tables and pictures. Each gives an Edit or a Refusal.
     module BlockEdits
       module_function
 
@@ -64,12 +64,21 @@ module Nockplane
         "there is no picture #{values['picture']}" if values['picture'] && !drawing.cells.key?("picture/#{values['picture']}")
       end
 
-      # A Refusal when a block does not go into the drawing space (TB-06).
-      def fits(drawing, block)
-        x0, y0, x1, y1 = drawing.sheet(block.sheet).paper.frame
+      # A Refusal when a block does not go into the drawing space of its sheet, or of another paper (TB-06).
+      def fits(drawing, block, paper = drawing.sheet(block.sheet).paper)
+        x0, y0, x1, y1 = paper.frame
         return nil if block.width <= x1 - x0 + 1e-6 && block.height <= y1 - y0 + 1e-6
 
-        Refusal.new("the title block would be #{block.width.round(2)} x #{block.height.round(2)} mm; the drawing space is #{(x1 - x0).round(2)} x #{(y1 - y0).round(2)} mm (TB-06)", ["block/#{block.id}"])
+        size = ->(w, h) { [w, h].map { |v| v.round(2).to_s.delete_suffix('.0') }.join(' x ') }
+        Refusal.new("the title block of #{size[block.width, block.height]} mm does not go into the drawing space of #{size[x1 - x0, y1 - y0]} mm (TB-06)", ["block/#{block.id}"])
+      end
+
+      # Corner of the frame and mm inwards from it.
+      def place(drawing, block_id, corner, dx, dy)
+        block = drawing.block(block_id) or return Refusal.new("there is no title block #{block_id}", ["block/#{block_id}"])
+        return Refusal.new("'#{corner}' is no corner: #{Drafting::Corner::NAMES.join(', ')}", ["block/#{block_id}"]) unless Drafting::Corner::NAMES.include?(corner)
+
+        Edit.put('place the title block', block.dup.tap { |b| b.corner, b.dx, b.dy = corner, dx, dy })
       end
 
       # A new table of a kind.

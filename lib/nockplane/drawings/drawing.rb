@@ -50,21 +50,20 @@ module Nockplane
       def dimensions_of(view_id) = dimensions.select { |d| d.view == view_id }
       def views_on(sheet_id) = views.select { |v| v.sheet == sheet_id }
 
-      # View frame of a view (or berth): named, or folded out of its parent's (PRJ-02).
-      def frame(view)
-        return Projection::ViewFrame.named(view.orientation) unless view.parent
-        return berth_frame(view) if view.is_a?(Berth)
+      # View frame of a view or berth: named, or folded out of its parent's (PRJ-02).
+      def frame(place)
+        return Projection::ViewFrame.named(place.orientation) unless place.parent
 
-        frame(view(view.parent)).folded(*Folding::STEPS.fetch(view.direction), first_angle: standard.first_angle?)
+        frame(parent_of(place)).folded(*Folding::STEPS.fetch(place.direction), first_angle: standard.first_angle?)
       end
+
+      # What a view or berth is folded out of; a berth's parent may have become a view.
+      def parent_of(place) = (place.is_a?(Berth) && berth(place.parent)) || view(place.parent)
 
       def scale(view) = view.scale || sheet(view.sheet).scale
 
       # Ids of views folded out of this one, directly or through others.
-      def descendants(id)
-        children = views.select { |v| v.parent == id }.map(&:id)
-        children + children.flat_map { |c| descendants(c) }
-      end
+      def descendants(id) = Folding.descendants(views, id).map(&:id)
 
       # The drawing after an edit, or a Refusal.
       def apply(edit) = edit.apply(self)
@@ -78,12 +77,6 @@ module Nockplane
       def ==(other) = other.is_a?(Drawing) && @cells == other.cells
 
       private
-
-      # A berth's parent is a berth, or the view that has taken its place.
-      def berth_frame(berth)
-        parent = self.berth(berth.parent) || view(berth.parent)
-        frame(parent).folded(*Folding::STEPS.fetch(berth.direction), first_angle: standard.first_angle?)
-      end
 
       def all(type) = @cells.each_value.grep(type)
     end

@@ -18,6 +18,9 @@ module Nockplane
         view = drawing.view(id) or return Refusal.new("there is no view #{id}", ["view/#{id}"])
         return Refusal.new("style '#{style}' is not known; use #{Berth::STYLES.keys.join(', ')}", ["view/#{id}"]) if style && !Berth::STYLES.key?(style)
 
+        tangents = Drafting::Standard::CHOICES['tangent']
+        return Refusal.new("tangent edges are #{tangents.join(', ')}", ["view/#{id}"]) unless [nil, *tangents].include?(more[:tangent])
+
         Edit.put("restyle #{view.name}", view.dup.tap do |v|
           v.style = style if style
           v.scale = scale unless scale == :keep

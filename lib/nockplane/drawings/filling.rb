@@ -25,9 +25,9 @@ module Nockplane
 
       def filled(drawing, sheet)
         berths = @document.berths.select { |b| b.sheet == sheet.id }
-        why = reasons(berths, Arranging.frames(drawing, berths.select { |b| b.parent || b.orientation }))
+        why = berths.to_h { |b| [b.id, why_empty(b)] }.compact
         ready = berths.reject { |b| why[b.id] }
-        result = Arranging.layout(drawing, sheet, ready, @source, fixed: @document.meta.scale_rule)
+        result = Arranging.layout(drawing, sheet, ready, @source, home: @document, fixed: @document.meta.scale_rule)
         after = with(drawing, [sheet.dup.tap { |s| s.scale = result.scale }, *ready.map { |b| view(b, result) }])
         with(after, set_aside(after, sheet, berths.select { |b| why[b.id] }, why))
       end
@@ -47,25 +47,22 @@ module Nockplane
         end
       end
 
-      # { berth id => why it can't be filled }; what hangs on one that can't, can't either.
-      def reasons(berths, frames)
-        found = berths.to_h { |b| [b.id, reason(b, frames[b.id])] }
-        berths.each { |b| found[b.id] ||= "it hangs on '#{berths.find { |p| p.id == b.parent }.name}', which stays empty" if found[b.parent] }
-        found.compact
-      end
+      # Why a berth can't be filled, nil when it can; what hangs on one that can't, can't either.
+      def why_empty(berth)
+        parent = berth.parent && @document.berth(berth.parent)
+        return "it hangs on '#{parent.name}', which stays empty" if parent && why_empty(parent)
 
-      def reason(berth, frame)
         case berth.kind
         when 'flat' then "#{@model.name} has no flat pattern: it is not a sheet-metal part"
         when 'detail' then 'a detail needs an area chosen by hand'
-        when 'section' then section_reason(frame)
+        when 'section' then no_section(berth)
         end
       end
 
-      def section_reason(frame)
+      def no_section(berth)
         return 'sections of assemblies are placed by hand' if @model.assembly?
 
-        "no section plane found: #{@model.name} has no bore or turned axis across the line of sight" unless @source.section(@model_id, @revision, frame)
+        "no section plane found: #{@model.name} has no bore or turned axis across the line of sight" unless @source.section(@model_id, @revision, @document.frame(berth))
       end
 
       # A-A, B-B ... for the sections in their order (VW-04: without I and O).

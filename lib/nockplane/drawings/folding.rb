@@ -21,6 +21,9 @@ module Nockplane
         STEPS.fetch(view.direction)[0].zero? ? [dx, 0.0] : [0.0, dy]
       end
 
+      # The views (or berths) folded out of one, directly or through others.
+      def descendants(all, id) = all.select { |v| v.parent == id }.flat_map { |child| [child, *descendants(all, child.id)] }
+
       # Which of the views (or berths) move along with one, and how far: [[child, dx, dy], ...].
       def followers(all, id, dx, dy)
         all.select { |v| v.parent == id }.flat_map do |child|

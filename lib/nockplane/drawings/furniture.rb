@@ -28,16 +28,7 @@ module Nockplane
       # Paper boxes of all of it.
       def boxes = blocks.map { |b| b.box(@frame) } + tables.map { |t| table_box(t) }
 
-      # Sentences about what does not go with the sheet (TB-06).
-      def problems
-        room = [@frame[2] - @frame[0], @frame[3] - @frame[1]]
-        blocks.flat_map do |b|
-          [("the title block is #{plain(b.width)} mm wide, wider than the drawing space of #{plain(room[0])} mm (TB-06)" if b.width > room[0] + 1e-6),
-           ("the title block is #{plain(b.height)} mm high, higher than the drawing space of #{plain(room[1])} mm" if b.height > room[1] + 1e-6)].compact
-        end
-      end
-
-      # [[cell, Fields' name], ...] of title block cells whose field names nothing that the model has, and that say nothing when empty.
+      # Names of fields of title block cells that name nothing that the model has, and that say nothing when empty.
       def unknown_fields
         blocks.flat_map(&:cells).select { |c| c['field'] && c['empty'].to_s.empty? && !@fields.known?(c['field']) }.map { |c| c['field'] }.uniq
       end
@@ -55,7 +46,6 @@ module Nockplane
 
       def blocks = @drawing.blocks.select { |b| b.sheet == @sheet.id }
       def tables = @drawing.tables.select { |t| t.sheet == @sheet.id }
-      def plain(value) = format('%.2f', value).sub(/\.?0+\z/, '')
 
       def block_groups(block)
         box = block.box(@frame)
@@ -77,15 +67,13 @@ module Nockplane
         (@inks ||= {})[table.id] ||= Drafting::TableInk.new(table.columns, rows(table), row: table.row, height: table.height, up: table.grows == 'up')
       end
 
-      # Texts by row and column, first row first. A template shows two empty rows.
+      # Texts by row and column, first row first: the newest line of the revision table lies farthest from the header (RV-02). A
+      # template shows two empty rows.
       def rows(table)
-        data = table.kind == 'revisions' ? history(table) : (@model ? Modelling::PartsList.of(@model) : [])
+        data = table.kind == 'revisions' ? @drawing.meta.history : (@model ? Modelling::PartsList.of(@model) : [])
         data = Array.new(2) { {} } if data.empty?
         data.map { |line| table.columns.map { |c| line[c['field']].to_s } }
       end
-
-      # RV-02: the newest row is farthest from the header where the table grows.
-      def history(_table) = @drawing.meta.history
 
       # On the title block it is as far right, and just above it.
       def place(table, width, height)

@@ -12,14 +12,20 @@ module Nockplane
         problems = Drafting::SheetFormat.problems(spec)
         return Refusal.new(problems.join('; '), ["sheet/#{sheet_id}"]) unless problems.empty?
 
-        room = Drafting::SheetFormat.of(spec).frame.then { |x0, y0, x1, y1| [x1 - x0, y1 - y0] }
-        wide = drawing.blocks.find { |b| b.sheet == sheet_id && (b.width > room[0] + 1e-6 || b.height > room[1] + 1e-6) }
-        return Refusal.new("the title block of #{number(wide.width)} x #{number(wide.height)} mm does not go into the drawing space of #{number(room[0])} x #{number(room[1])} mm (TB-06); make it smaller first", ["block/#{wide.id}"]) if wide
+        paper = Drafting::SheetFormat.of(spec)
+        unfit = drawing.blocks.select { |b| b.sheet == sheet_id }.filter_map { |b| BlockEdits.fits(drawing, b, paper) }.first
+        return unfit if unfit
 
         Edit.put('change the sheet format', sheet.dup.tap { |s| s.format = spec })
       end
 
-      def number(value) = value.round(2).to_s.sub(/\.0\z/, '')
+      # Another title of the document, the name of a template.
+      def rename(drawing, title)
+        title = title.to_s.strip
+        return Refusal.new('a name has 1 to 80 letters', ['meta']) unless title.length.between?(1, 80)
+
+        Edit.put("rename: #{title}", drawing.meta.dup.tap { |m| m.title = title })
+      end
 
       # scale: factor.
       def set_scale(drawing, sheet_id, scale)

@@ -32,7 +32,7 @@ module Nockplane
         @fixed = fixed
         @roots = items.reject { |i| items.any? { |p| p.id == i.parent } }
         @main = @roots.find { |r| r.kind == 'principal' }
-        @grid = @main ? family(@main) : []
+        @grid = @main ? [@main, *Folding.descendants(items, @main.id)] : []
         @free = items - @grid
       end
 
@@ -47,8 +47,6 @@ module Nockplane
       end
 
       private
-
-      def family(item) = [item, *@items.select { |i| i.parent == item.id }.flat_map { |c| family(c) }]
 
       # Places of all at a scale, nil when something has none.
       def attempt(scale)

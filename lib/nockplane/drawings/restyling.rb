@@ -39,7 +39,7 @@ module Nockplane
         placed = {}
         place = lambda do |c|
           placed[c.id] ||= begin
-            parent = drawing.view(c.parent) || drawing.berth(c.parent)
+            parent = c.parent && drawing.parent_of(c)
             parent ? mirrored(c, parent, place[parent]) : c
           end
         end
@@ -63,15 +63,13 @@ module Nockplane
         berths = drawing.berths.select { |b| b.sheet == sheet.id }
         roots = berths.reject { |b| drawing.berth(b.parent) }
         roots.flat_map do |root|
-          family = family(berths, root)
+          family = [root, *Folding.descendants(berths, root.id)]
           low = [0, 1].map { |k| [frame[k] + 5 - family.map { |b| b.box[k] }.min, 0.0].max }
           high = [0, 1].map { |k| [family.map { |b| b.box[k + 2] }.max - frame[k + 2] + 5, 0.0].max }
           by = [0, 1].map { |k| low[k] - high[k] }
           by.all?(&:zero?) ? [] : family.map { |b| b.dup.tap { |x| x.x, x.y = (b.x + by[0]).round(3), (b.y + by[1]).round(3) } }
         end
       end
-
-      def family(berths, root) = [root, *berths.select { |b| b.parent == root.id }.flat_map { |c| family(berths, c) }]
     end
   end
 end

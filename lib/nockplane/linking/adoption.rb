@@ -7,6 +7,14 @@ module Nockplane
       # A model dimension offered for a view: fit 2 (shows well) or 1 (possible).
       Offer = Struct.new(:dimension, :fit, :words)
 
+      # The drawing with all dimensions that show well adopted, view after view (ids); as it is where there are none.
+      def self.adopted(drawing, source, view_ids)
+        view_ids.reduce(drawing) do |d, id|
+          edit = d.view(id) && new(d, source).adopt(d.view(id))
+          edit.is_a?(Drawings::Edit) ? d.apply(edit) : d
+        end
+      end
+
       def initialize(drawing, source)
         @drawing = drawing
         @source = source
