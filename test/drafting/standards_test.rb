@@ -61,8 +61,28 @@ class StandardsTest < CoreTest
 
   def test_inch_fractions_to_a_sixty_fourth
     { 25.4 => '1', 12.7 => '1/2', 34.925 => '1 3/8', 0.396875 => '1/64', 50.8 + (25.4 * 63 / 64) => '2 63/64', 25.39 => '1' }.each { |mm, text| assert_equal text, words({ 'units' => 'fraction' }, value: mm) }
-    assert_equal '1 1/2', words({ 'units' => 'fraction', 'denominator' => 2 }, value: 34.925), 'rounded to the finest part allowed'
+    assert_equal '1.375', words({ 'units' => 'fraction', 'denominator' => 2, 'decimal' => '.' }, value: 34.925), 'never rounded to a fraction'
     assert_equal '-1/4', Drafting::Fraction.words(-0.25, 64)
+  end
+
+  # What a fraction would falsify stays a decimal, and one with a tolerance has as many places as that needs (mm / 25.4 by hand).
+  def test_fractions_never_falsify
+    inch = ->(mm, tolerance = nil) { words({ 'units' => 'fraction', 'decimal' => '.', 'leading_zero' => false, 'trailing_zeros' => true }, value: mm, tolerance: tolerance) }
+    assert_equal ['7.480 ±.008', '.47244 h6', '.472', '1/2', '.500 ±.004'], [inch[190, '±0.2'], inch[12, 'h6'], inch[12], inch[12.7], inch[12.7, '±0.1']]
+    assert_equal '11/32', inch[25.4 * 11 / 32]
+    assert_equal '.344', inch[8.74], 'off by 0.009 mm from 11/32'
+    100.times do |k|
+      mm = 3.0 + (k * 0.137)
+      text = inch[mm]
+      shown = text.include?('/') || !text.include?('.') ? text.split.sum { |part| Rational(part) } : text.to_f
+      assert_in_delta mm / 25.4, shown, 0.0005 + 1e-9, text
+    end
+  end
+
+  def test_inch_sizes_keep_within_their_tolerance
+    { [12.0, 'h6'] => '.47244 h6', [20.0, '+0.013/0'] => '.7874 +.0005/-.0000', [100.0, '±0.5'] => '3.937 ±.020' }.each do |(mm, tolerance), text|
+      assert_equal text, words('ASME inch', value: mm, tolerance: tolerance)
+    end
   end
 
   def test_fractions_are_reduced_and_near

@@ -58,7 +58,7 @@ class EditsTest < CoreTest
   end
 
   def test_refusals_in_words
-    assert_equal 'there is no view x', Edits.move_view(@drawing, 'x', 1, 1).reason
+    assert_equal 'there is no view x any more', Edits.move_view(@drawing, 'x', 1, 1).reason
     assert_equal 'a note needs words', Edits.add_note(@drawing, 's1', '  ', 1, 1).reason
     assert_match %r{\Adimension/d\d needs view front, which is not in the drawing\z}, @drawing.apply(Edit.new('x', 'view/front' => nil, 'view/plan' => nil, 'view/side' => nil)).reason
   end

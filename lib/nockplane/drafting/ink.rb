@@ -73,16 +73,20 @@ module Nockplane
         end
       end
 
-      def text_box(item)
+      # Corners of the rectangle a text takes, counter-clockwise from its lower left; below: part of its height that reaches under the
+      # base line.
+      def text_corners(item, below = 0.3)
         w = Lettering.width(item.string, item.height)
         from = { start: 0.0, middle: -w / 2, end: -w }.fetch(item.anchor || :start)
         a = (item.angle || 0.0) * Math::PI / 180
         c = Math.cos(a)
         s = Math.sin(a)
-        corners = [[from, -0.3 * item.height], [from + w, -0.3 * item.height], [from + w, item.height], [from, item.height]].map do |u, v|
-          [item.x + (u * c) - (v * s), item.y + (u * s) + (v * c)]
-        end
-        xs, ys = corners.transpose
+        low = -below * item.height
+        [[from, low], [from + w, low], [from + w, item.height], [from, item.height]].map { |u, v| [item.x + (u * c) - (v * s), item.y + (u * s) + (v * c)] }
+      end
+
+      def text_box(item)
+        xs, ys = text_corners(item).transpose
         [xs.min, ys.min, xs.max, ys.max]
       end
     end

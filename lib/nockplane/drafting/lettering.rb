@@ -28,6 +28,24 @@ module Nockplane
         a > 90 + 1e-9 ? a - 180 : a
       end
 
+      # The string in lines no wider than a width in mm: broken between words, and inside words that are wider.
+      def wrap(string, height, room)
+        string.split(/(?<=[^ ]) +/).reduce(['']) do |lines, word|
+          longer = lines[-1].empty? ? word : "#{lines[-1]} #{word}"
+          next lines[0...-1] << longer if width(longer, height) <= room
+
+          lines.pop if lines[-1].empty?
+          lines.concat(pieces(word, height, room))
+        end
+      end
+
+      # A word cut into pieces that fit; a single letter is never cut.
+      def pieces(word, height, room)
+        word.each_char.reduce(['']) do |found, char|
+          found[-1].empty? || width(found[-1] + char, height) <= room ? found[0...-1] << (found[-1] + char) : found << char
+        end
+      end
+
       # The string, shortened with three dots to fit a width in mm.
       def fit(string, height, room)
         return string if width(string, height) <= room

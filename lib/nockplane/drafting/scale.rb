@@ -18,10 +18,10 @@ module Nockplane
         factor >= 1 ? "#{plain(factor)}:1" : "1:#{plain(1 / factor)}"
       end
 
-      # Factor of a text such as "1:2"; nil when it is none.
+      # Factor of a text such as "1:2" or "1:2,5"; nil when it is none.
       def parse(text)
-        m = text.to_s.match(/\A\s*(\d{1,5}(?:\.\d+)?)\s*:\s*(\d{1,5}(?:\.\d+)?)\s*\z/) or return nil
-        a, b = m.captures.map(&:to_f)
+        m = text.to_s.match(/\A\s*(\d{1,5}(?:[.,]\d+)?)\s*:\s*(\d{1,5}(?:[.,]\d+)?)\s*\z/) or return nil
+        a, b = m.captures.map { |part| part.tr(',', '.').to_f }
         a.positive? && b.positive? ? a / b : nil
       end
 

@@ -22,15 +22,22 @@ module Nockplane
         return Words.new(prefix.tr('|.', " #{@standard.decimal}")) if %i[tolerance_frame datum].include?(kind)
 
         before = count && count > 1 ? "#{count}#{@standard.times} " : ''
-        found = with_tolerance(kind, value, prefix, tolerance && Tolerancing::Tolerance.parse(tolerance))
+        parsed = tolerance && Tolerancing::Tolerance.parse(tolerance)
+        found = (parsed ? toleranced(kind, value, parsed) : self).with_tolerance(kind, value, prefix, parsed)
         found.main = before + found.main
         found.tail = second(kind, value, tolerance) if @standard.dual? && prefix.nil? && kind != :angle
         found
       end
 
+      # Is a length written as a fraction where those are asked for? Only one that says just the same, to a tenth of the last
+      # decimal that the drawing would have.
+      def fraction?(value, tolerance = nil)
+        @standard.fractions? && tolerance.nil? && Fraction.exact?(value / INCH, @standard.denominator, 10.0**-(@standard.inch_precision + 1))
+      end
+
       # A length in mm as the standard's first unit writes it; decimals: fixed number of decimals.
       def number(value, decimals = nil)
-        return Fraction.words(value / INCH, @standard.denominator) if @standard.fractions? && decimals.nil?
+        return Fraction.words(value / INCH, @standard.denominator) if decimals.nil? && fraction?(value)
         return finish(format("%.#{decimals || @standard.inch_precision}f", value / INCH), decimals) if @standard.inch?
 
         finish(format("%.#{decimals || @standard.precision}f", value), decimals)
@@ -39,7 +46,48 @@ module Nockplane
       # An angle in degrees.
       def angle(degrees, decimals = nil) = @standard.angles == 'dms' ? dms(degrees) : "#{finish(format("%.#{decimals || 4}f", degrees), decimals || (:strip))}°"
 
+      protected
+
+      # Words of a value with its parsed tolerance, or nil for none.
+      def with_tolerance(kind, value, prefix, tolerance)
+        main = nominal(kind, value, prefix)
+        return Words.new(main) unless tolerance
+
+        manner = @standard.tolerances
+        return fit(main, kind, value, tolerance, manner) if tolerance.fit? && !%w[deviations limits].include?(manner)
+        return limits(kind, value, tolerance) if manner == 'limits' && prefix.nil?
+        return Words.new("#{main} ±#{shown(kind, tolerance.upper, nil).delete_prefix('+')}") if tolerance.symmetric? && manner != 'deviations'
+
+        Words.new(main, *deviations(kind, *tolerance.deviations(value)))
+      rescue Tolerancing::Iso286::OutOfTables
+        Words.new("#{main} #{tolerance.fit}")
+      end
+
       private
+
+      # Parts of a tolerance that rounding to decimals may take of it, and most decimals of inch that are written for it.
+      ROUNDED = 0.05
+      MOST = 6
+
+      # The text for sizes with tolerances: decimals even where fractions are asked for, and in inches so many that size and
+      # deviations keep within a twentieth of the tolerance.
+      def toleranced(kind, value, tolerance)
+        return self unless @standard.inch? && kind != :angle
+
+        places = decimals(value, tolerance)
+        return self if places == @standard.inch_precision && !@standard.fractions?
+
+        SizeText.new(@standard.with('units' => 'inch', 'inch_precision' => places))
+      end
+
+      def decimals(value, tolerance)
+        upper, lower = tolerance.deviations(value)
+        parts = [value, upper, lower].map { |v| v / INCH }
+        room = ROUNDED * (upper - lower).abs / INCH
+        (@standard.inch_precision..MOST).find { |n| parts.all? { |v| (v - v.round(n)).abs <= room } } || MOST
+      rescue Tolerancing::Iso286::OutOfTables
+        [@standard.inch_precision, 4].max
+      end
 
       # Sign, zeros and decimal sign. keep: decimals stay as they are.
       def finish(text, keep)
@@ -62,20 +110,6 @@ module Nockplane
         return angle(value) if kind == :angle
 
         "#{SYMBOLS[kind]}#{number(value)}#{" #{@standard.times} 45°" if kind == :chamfer}"
-      end
-
-      def with_tolerance(kind, value, prefix, tolerance)
-        main = nominal(kind, value, prefix)
-        return Words.new(main) unless tolerance
-
-        manner = @standard.tolerances
-        return fit(main, kind, value, tolerance, manner) if tolerance.fit? && !%w[deviations limits].include?(manner)
-        return limits(kind, value, tolerance) if manner == 'limits' && prefix.nil?
-        return Words.new("#{main} ±#{shown(kind, tolerance.upper, nil).delete_prefix('+')}") if tolerance.symmetric? && manner != 'deviations'
-
-        Words.new(main, *deviations(kind, *tolerance.deviations(value)))
-      rescue Tolerancing::Iso286::OutOfTables
-        Words.new("#{main} #{tolerance.fit}")
       end
 
       # DIM-52: the code alone, with its deviations, or with the limits of size.

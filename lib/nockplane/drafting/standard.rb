@@ -10,7 +10,7 @@ module Nockplane
         'name' => 'ISO', 'first_angle' => true,
         'wide' => 0.5, 'narrow' => 0.25, 'widths' => {}, 'line_types' => {},
         'text_height' => 3.5, 'deviation_height' => 2.5, 'note_height' => 3.5, 'label_height' => 5.0,
-        'units' => 'mm', 'decimal' => ',', 'precision' => 4, 'inch_precision' => 3, 'trailing_zeros' => false, 'leading_zero' => true, 'denominator' => 64,
+        'units' => 'mm', 'decimal' => ',', 'precision' => 4, 'measured_precision' => 2, 'inch_precision' => 3, 'trailing_zeros' => false, 'leading_zero' => true, 'denominator' => 64,
         'times' => '×', 'tolerances' => 'as given', 'angles' => 'decimal',
         'text_direction' => 'aligned', 'text_place' => 'above',
         'arrow' => 'filled', 'arrow_length' => 3.5, 'arrow_ratio' => 0.536, 'gap' => 2.0, 'overrun' => 2.0, 'first_row' => 10.0, 'row' => 7.0,
@@ -83,7 +83,7 @@ module Nockplane
           HEIGHTS.filter_map { |key| "#{key}: #{@values[key]} mm; lettering is 1 to 30 mm high" unless @values[key].is_a?(Numeric) && @values[key].between?(1, 30) } +
           LENGTHS.filter_map { |key, max| "#{key}: #{@values[key]} mm; write a length from 0 to #{max} mm" unless @values[key].is_a?(Numeric) && @values[key].between?(0, max) } +
           WIDTHS.filter_map { |key| "#{key}: #{@values[key]} mm; lines are 0.05 to 3 mm wide" unless @values[key].is_a?(Numeric) && @values[key].between?(0.05, 3) } +
-          [('precision: decimals are 0 to 6' unless [precision, inch_precision].all? { |p| p.is_a?(Integer) && p.between?(0, 6) }),
+          [('precision: decimals are 0 to 6' unless [precision, measured_precision, inch_precision].all? { |p| p.is_a?(Integer) && p.between?(0, 6) }),
            ("hatch_spacing: #{hatch_spacing} mm; hatching stands at least 0.7 mm apart (SEC-27)" unless hatch_spacing.is_a?(Numeric) && hatch_spacing >= 0.7),
            *line_problems].compact
       end

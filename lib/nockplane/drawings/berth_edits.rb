@@ -21,7 +21,7 @@ module Nockplane
         x, y = spot(drawing, sheet_id, w, h, drawing.berth(parent), direction)
         berth = Berth.new(id: drawing.next_id('v'), sheet: sheet_id, kind: kind, orientation: orientation, parent: parent, direction: parent && direction, style: { 'pictorial' => 'shaded', 'section' => 'visible' }.fetch(kind, 'hidden'),
                           scale: kind == 'pictorial' ? 'fit' : 'sheet', x: x, y: y, width: w, height: h, pinned: false)
-        Edit.put('add a berth', berth.dup.tap { |b| b.name = name(drawing, berth) })
+        Edit.put('Berth added', berth.dup.tap { |b| b.name = name(drawing, berth) })
       end
 
       # Beside its parent as far as the sheet goes, else in free room.
@@ -50,7 +50,7 @@ module Nockplane
         berth = drawing.berth(id) or return Refusal.new("there is no berth #{id}", ["berth/#{id}"])
         fresh = berth.dup.tap { |b| values.each { |k, v| b[k] = v } }
         problem = problem(fresh, drawing.sheet(fresh.sheet).paper.frame)
-        problem ? Refusal.new(problem, ["berth/#{id}"]) : Edit.put("change berth #{fresh.name}", fresh)
+        problem ? Refusal.new(problem, ["berth/#{id}"]) : Edit.put("Berth #{fresh.name} changed", fresh)
       end
 
       def problem(berth, frame)
@@ -68,7 +68,7 @@ module Nockplane
         moved = [shifted(berth, dx, dy), *Folding.followers(drawing.berths, id, dx, dy).map { |b, x, y| shifted(b, x, y) }]
         frame = drawing.sheet(berth.sheet).paper.frame
         off = moved.filter_map { |b| problem(b, frame) }.first
-        off ? Refusal.new(off, ["berth/#{id}"]) : Edit.put("move berth #{berth.name}", moved)
+        off ? Refusal.new(off, ["berth/#{id}"]) : Edit.put("Berth #{berth.name} moved", moved)
       end
 
       def shifted(berth, dx, dy) = berth.dup.tap { |b| b.x, b.y, b.pinned = (b.x + dx).round(3), (b.y + dy).round(3), true }
@@ -76,7 +76,7 @@ module Nockplane
       # Takes a berth away with those tied to it.
       def remove(drawing, id)
         berth = drawing.berth(id) or return Refusal.new("there is no berth #{id}", ["berth/#{id}"])
-        Edit.new("delete berth #{berth.name}", [berth, *Folding.descendants(drawing.berths, id)].to_h { |b| ["berth/#{b.id}", nil] })
+        Edit.new("Berth #{berth.name} deleted", [berth, *Folding.descendants(drawing.berths, id)].to_h { |b| ["berth/#{b.id}", nil] })
       end
     end
   end

@@ -12,7 +12,7 @@ module Nockplane
 
         old = drawing.blocks.find { |b| b.sheet == sheet_id }
         fresh = Shelf.block(name).dup.tap { |b| b.id, b.sheet = old&.id || drawing.next_id('b'), sheet_id }
-        fits(drawing, fresh) || Edit.put("use the #{Shelf::BLOCKS[name]}", fresh)
+        fits(drawing, fresh) || Edit.put("Title block: #{Shelf::BLOCKS[name]}", fresh)
       end
 
       # A title block of rows by columns of empty cells, mm.
@@ -25,25 +25,25 @@ module Nockplane
         problems = fresh.grid.problems
         return Refusal.new(problems[0], []) unless problems.empty?
 
-        fits(drawing, fresh) || Edit.put('new title block', fresh)
+        fits(drawing, fresh) || Edit.put('New title block', fresh)
       end
 
       # What a cell shows and how. values: BlockGrid's keys.
       def set_cell(drawing, block_id, cell_id, values)
-        change(drawing, block_id, cell_id, 'change a title block cell') do |grid|
+        change(drawing, block_id, cell_id, 'Title block cell changed') do |grid|
           problem = field_problem(drawing, values)
           problem || grid.with(cell_id, values)
         end
       end
 
       # way: columns or rows.
-      def split_cell(drawing, block_id, cell_id, way) = change(drawing, block_id, cell_id, 'split a title block cell') { |g| g.split(cell_id, way) }
+      def split_cell(drawing, block_id, cell_id, way) = change(drawing, block_id, cell_id, 'Title block cell split') { |g| g.split(cell_id, way) }
       # way: right or down.
-      def merge_cell(drawing, block_id, cell_id, way) = change(drawing, block_id, cell_id, 'merge title block cells') { |g| g.merge(cell_id, way) }
+      def merge_cell(drawing, block_id, cell_id, way) = change(drawing, block_id, cell_id, 'Title block cells merged') { |g| g.merge(cell_id, way) }
       # mm
-      def size_cell(drawing, block_id, cell_id, width: nil, height: nil) = change(drawing, block_id, cell_id, 'size a title block cell') { |g| g.size(cell_id, width: width, height: height) }
-      def add_row(drawing, block_id, height) = change(drawing, block_id, nil, 'add a row to the title block') { |g| g.with_row(height) }
-      def remove_row(drawing, block_id, cell_id) = change(drawing, block_id, cell_id, 'take a row out of the title block') { |g| g.without_row(cell_id) }
+      def size_cell(drawing, block_id, cell_id, width: nil, height: nil) = change(drawing, block_id, cell_id, 'Title block cell sized') { |g| g.size(cell_id, width: width, height: height) }
+      def add_row(drawing, block_id, height) = change(drawing, block_id, nil, 'Row added to the title block') { |g| g.with_row(height) }
+      def remove_row(drawing, block_id, cell_id) = change(drawing, block_id, cell_id, 'Row taken out of the title block') { |g| g.without_row(cell_id) }
 
       # The block yields its grid; the new grid or a sentence comes back.
       def change(drawing, block_id, cell_id, label)
@@ -78,7 +78,7 @@ module Nockplane
         block = drawing.block(block_id) or return Refusal.new("there is no title block #{block_id}", ["block/#{block_id}"])
         return Refusal.new("'#{corner}' is no corner: #{Drafting::Corner::NAMES.join(', ')}", ["block/#{block_id}"]) unless Drafting::Corner::NAMES.include?(corner)
 
-        Edit.put('place the title block', block.dup.tap { |b| b.corner, b.dx, b.dy = corner, dx, dy })
+        Edit.put('Title block placed', block.dup.tap { |b| b.corner, b.dx, b.dy = corner, dx, dy })
       end
 
       # A new table of a kind.
@@ -86,7 +86,7 @@ module Nockplane
         return Refusal.new("tables are #{Table::KINDS.join(' and ')}", []) unless Table::KINDS.include?(kind)
 
         table = Shelf.table(kind, drawing.next_id('t'), sheet_id)
-        Edit.put("add a #{kind == 'revisions' ? 'revision table' : kind}", table)
+        Edit.put("#{kind == 'revisions' ? 'Revision table' : kind.capitalize} added", table)
       end
 
       # Corner, offset, columns, row height, lettering, growth, room of a table.
@@ -94,7 +94,7 @@ module Nockplane
         table = drawing.cells["table/#{id}"] or return Refusal.new("there is no table #{id}", ["table/#{id}"])
         fresh = table.dup.tap { |t| values.each { |k, v| t[k] = v } }
         problem = table_problem(fresh, drawing.sheet(table.sheet).paper.frame)
-        problem ? Refusal.new(problem, ["table/#{id}"]) : Edit.put('change a table', fresh)
+        problem ? Refusal.new(problem, ["table/#{id}"]) : Edit.put('Table changed', fresh)
       end
 
       def table_problem(table, frame)
@@ -114,13 +114,13 @@ module Nockplane
         cell = drawing.cells[key] or return Refusal.new("there is no #{key}", [key])
         corner = cell.corner == 'title block' ? 'lower right' : cell.corner
         x, y = Drafting::Corner.moved(corner, cell.dx, cell.dy, dx, dy)
-        Edit.put(cell.is_a?(Block) ? 'move the title block' : 'move a table', cell.dup.tap { |c| c.dx, c.dy = x.round(3), y.round(3) })
+        Edit.put(cell.is_a?(Block) ? 'Title block moved' : 'Table moved', cell.dup.tap { |c| c.dx, c.dy = x.round(3), y.round(3) })
       end
 
       def add_picture(drawing, picture)
         return Refusal.new('a document has at most 20 pictures', []) if drawing.pictures.size >= 20
 
-        Edit.put("add picture #{picture.name}", picture.dup.tap { |p| p.id = drawing.next_id('p') })
+        Edit.put("Picture #{picture.name} added", picture.dup.tap { |p| p.id = drawing.next_id('p') })
       end
     end
   end

@@ -60,7 +60,11 @@ module Nockplane
       # What a view or berth is folded out of; a berth's parent may have become a view.
       def parent_of(place) = (place.is_a?(Berth) && berth(place.parent)) || view(place.parent)
 
-      def scale(view) = view.scale || sheet(view.sheet).scale
+      # Factor of a view: its own, else that of the view it is folded out of, else the sheet's.
+      def scale(view)
+        parent = view.scale.nil? && view.parent && view(view.parent)
+        parent ? scale(parent) : view.scale || sheet(view.sheet).scale
+      end
 
       # Ids of views folded out of this one, directly or through others.
       def descendants(id) = Folding.descendants(views, id).map(&:id)

@@ -84,7 +84,9 @@ module Nockplane
 
       def property(name)
         given = @model&.properties&.fetch(name, nil)
-        given.nil? && name == 'mass' ? @mass&.call : given
+        return given unless name == 'mass' && @mass && !(given && Modelling::Materials.stated?(@model.properties))
+
+        @mass.call || given
       end
 
       # decimals only where the value is a number, with or without a unit behind it.

@@ -18,7 +18,13 @@ module Nockplane
       end
 
       # Is there a mass still to be worked out?
-      def mass_waits? = !@mass_known && field_names.include?('mass') && !@model.properties.key?('mass')
+      def mass_waits? = !@mass_known && field_names.include?('mass') && !Modelling::Materials.stated?(@model.properties)
+
+      # [mass as the title block says it, mass worked out] in words, nil each where there is none.
+      def masses
+        binding = @sheet.binding && @drawing.binding(@sheet.binding)
+        [@fields.value('mass'), binding && @source.mass_words(binding.model, @sheet.revision)]
+      end
 
       attr_reader :fields
 
@@ -42,6 +48,12 @@ module Nockplane
         place(table, ink.width, [ink.tall, @model ? 0 : (table.room.to_i + 1) * table.row].max)
       end
 
+      # Does a person insist on the mass shown, on the drawing or at the model?
+      def mass_insisted? = @fields.typed_over?('mass') || stated?('mass')
+
+      # Is a mass shown that was stated, not worked out?
+      def stated?(field) = field == 'mass' && !@model.nil? && @model.properties.key?('mass') && Modelling::Materials.stated?(@model.properties)
+
       private
 
       def blocks = @drawing.blocks.select { |b| b.sheet == @sheet.id }
@@ -53,7 +65,7 @@ module Nockplane
         words = grid.cells.to_h { |c| [c['id'], @fields.words(c)] }
         drawer = Drafting::TitleBlock.new(@standard, grid, box.first(2), words, @drawing.pictures.to_h { |p| [p.id, p] })
         [Group.new(owner: "block/#{block.id}", items: drawer.outline, box: box)] +
-          grid.cells.map { |c| Group.new(owner: "block/#{block.id}:#{c['id']}", items: drawer.cell(c), box: drawer.box(c), state: ('typed' if c['field'] && @fields.typed_over?(c['field']))) }
+          grid.cells.map { |c| Group.new(owner: "block/#{block.id}:#{c['id']}", items: drawer.cell(c), box: drawer.box(c), state: ('typed' if c['field'] && (@fields.typed_over?(c['field']) || stated?(c['field'])))) }
       end
 
       def table_group(table)

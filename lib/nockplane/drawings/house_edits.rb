@@ -16,25 +16,25 @@ module Nockplane
         unfit = drawing.blocks.select { |b| b.sheet == sheet_id }.filter_map { |b| BlockEdits.fits(drawing, b, paper) }.first
         return unfit if unfit
 
-        Edit.put('change the sheet format', sheet.dup.tap { |s| s.format = spec })
+        Edit.put('Sheet format changed', sheet.dup.tap { |s| s.format = spec })
       end
 
-      # Another title of the document, the name of a template.
-      def rename(drawing, title)
+      # Another title of the document, the name of a template; number: another one, nil for as it is.
+      def rename(drawing, title, number: nil)
         title = title.to_s.strip
         return Refusal.new('a name has 1 to 80 letters', ['meta']) unless title.length.between?(1, 80)
 
-        Edit.put("rename: #{title}", drawing.meta.dup.tap { |m| m.title = title })
+        Edit.put("Renamed: #{[number, title].compact.join(' ')}", drawing.meta.dup.tap { |m| m.title, m.number = title, number || m.number })
       end
 
       # scale: factor.
       def set_scale(drawing, sheet_id, scale)
         sheet = drawing.sheet(sheet_id) or return missing('sheet', sheet_id)
-        Edit.put('change the scale of the sheet', sheet.dup.tap { |s| s.scale = scale })
+        Edit.put("Sheet scale is now #{Drafting::Scale.text(scale)}", sheet.dup.tap { |s| s.scale = scale })
       end
 
       # Scale that drawings made from a template get: a factor, or nil for the largest preferred one that fits.
-      def set_scale_rule(drawing, scale) = Edit.put(scale ? "drawings at #{Drafting::Scale.text(scale)}" : 'drawings at the largest scale that fits', drawing.meta.dup.tap { |m| m.scale_rule = scale })
+      def set_scale_rule(drawing, scale) = Edit.put(scale ? "Drawings will be at #{Drafting::Scale.text(scale)}" : 'Drawings will be at the largest scale that fits', drawing.meta.dup.tap { |m| m.scale_rule = scale })
 
       # One more sheet like the last: same format, binding and title block.
       def add_sheet(drawing)
@@ -43,7 +43,7 @@ module Nockplane
         last = drawing.sheets.last
         fresh = last.dup.tap { |s| s.id = drawing.next_id('s') }
         blocks = drawing.blocks.select { |b| b.sheet == last.id }.each_with_index.map { |b, i| b.dup.tap { |x| x.id, x.sheet = "#{fresh.id}b#{i + 1}", fresh.id } }
-        Edit.put('add a sheet', fresh, blocks)
+        Edit.put('Sheet added', fresh, blocks)
       end
 
       # An empty sheet with its title block.
@@ -52,7 +52,7 @@ module Nockplane
         return Refusal.new('the sheet has views, berths or notes; move or delete them first', ["sheet/#{id}"]) if [*drawing.views, *drawing.berths, *drawing.notes].any? { |c| c.sheet == id }
 
         furniture = (drawing.blocks + drawing.tables).select { |c| c.sheet == id }
-        Edit.new('delete a sheet', [drawing.sheet(id), *furniture].to_h { |c| [Cells.key(c), nil] })
+        Edit.new('Sheet deleted', [drawing.sheet(id), *furniture].to_h { |c| [Cells.key(c), nil] })
       end
 
       # values: some fields of the layer.
@@ -62,7 +62,7 @@ module Nockplane
         return Refusal.new(problem, ["layer/#{id}"]) if problem
 
         all = drawing.cells.key?("layer/#{id}") ? [] : drawing.layers
-        Edit.put("change layer #{layer.name}", all, layer.dup.tap { |l| values.each { |k, v| l[k] = v } })
+        Edit.put("Layer #{layer.name} changed", all, layer.dup.tap { |l| values.each { |k, v| l[k] = v } })
       end
 
       def layer_problem(values)
@@ -82,7 +82,7 @@ module Nockplane
         return Refusal.new('a drawing has at most 100 layers', []) if drawing.layers.size >= 100
 
         all = drawing.cells.keys.any? { |k| k.start_with?('layer/') } ? [] : drawing.layers
-        Edit.put("add layer #{name}", all, Layer.new(id: drawing.next_id('l'), name: name, holds: [], visible: true, printed: true, locked: false))
+        Edit.put("Layer #{name} added", all, Layer.new(id: drawing.next_id('l'), name: name, holds: [], visible: true, printed: true, locked: false))
       end
 
       # A class of ink falls on another layer from now on.
@@ -100,7 +100,7 @@ module Nockplane
         return Refusal.new("layer '#{layer.name}' holds #{layer.holds.join(', ')} by rule; give that to another layer first", ["layer/#{id}"]) unless layer.holds.empty?
 
         freed = drawing.cells.each_value.select { |c| c.respond_to?(:layer) && c.layer == id }.map { |c| c.dup.tap { |x| x.layer = nil } }
-        Edit.new("delete layer #{layer.name}", freed.to_h { |c| [Cells.key(c), c] }.merge("layer/#{id}" => nil))
+        Edit.new("Layer #{layer.name} deleted", freed.to_h { |c| [Cells.key(c), c] }.merge("layer/#{id}" => nil))
       end
 
       # Moves a thing (by cell key) to a layer; nil: back to its rule.
@@ -109,7 +109,7 @@ module Nockplane
         return Refusal.new("#{key} can't lie on a layer of its own", [key]) unless cell.respond_to?(:layer)
         return missing('layer', layer_id) if layer_id && !drawing.layer(layer_id)
 
-        Edit.put("move to layer #{layer_id ? drawing.layer(layer_id).name : 'by rule'}", cell.dup.tap { |c| c.layer = layer_id })
+        Edit.put("Moved to layer #{layer_id ? drawing.layer(layer_id).name : 'by rule'}", cell.dup.tap { |c| c.layer = layer_id })
       end
 
       # Words for a field on this drawing; empty words give it back to what it stands for.
@@ -120,7 +120,7 @@ module Nockplane
         return own_field(drawing, name, text) if %w[title number].include?(name)
 
         fields = text.empty? ? drawing.meta.fields.reject { |k, _| k == name } : drawing.meta.fields.merge(name => text)
-        Edit.put(text.empty? ? "give field #{name} back" : "field #{name}: #{text[0, 40]}", drawing.meta.dup.tap { |m| m.fields = fields })
+        Edit.put(text.empty? ? "Field #{name} given back" : "Field #{name}: #{text[0, 40]}", drawing.meta.dup.tap { |m| m.fields = fields })
       end
 
       def own_field(drawing, name, text)
@@ -135,13 +135,13 @@ module Nockplane
         return Refusal.new('a line of the revision table needs an index and a description', []) if kept['index'].empty? || kept['description'].empty?
         return Refusal.new("'#{kept['date']}' is not a date such as 2026-11-25 (TB-01)", []) unless kept['date'].empty? || kept['date'].match?(/\A\d{4}-\d{2}-\d{2}\z/)
 
-        Edit.put("revision table: #{kept['index']}", drawing.meta.dup.tap { |m| m.history = m.history + [kept] })
+        Edit.put("Revision table: #{kept['index']} added", drawing.meta.dup.tap { |m| m.history = m.history + [kept] })
       end
 
       def remove_history(drawing, index)
         return Refusal.new('there is no such line', []) unless index.between?(0, drawing.meta.history.size - 1)
 
-        Edit.put('delete a line of the revision table', drawing.meta.dup.tap { |m| m.history = m.history.reject.with_index { |_, i| i == index } })
+        Edit.put('Line of the revision table deleted', drawing.meta.dup.tap { |m| m.history = m.history.reject.with_index { |_, i| i == index } })
       end
 
       def missing(kind, id) = Refusal.new("there is no #{kind} #{id}", ["#{kind}/#{id}"])

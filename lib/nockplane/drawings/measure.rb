@@ -8,9 +8,10 @@ module Nockplane
 
       module_function
 
-      # Plain hash of a ModelDimension.
+      # Plain hash of a ModelDimension; of a measured one it says so.
       def snapshot(dimension)
-        FIELDS.to_h { |f| [f.to_s, plain(dimension[f])] }
+        plain = FIELDS.to_h { |f| [f.to_s, plain(dimension[f])] }
+        Modelling::Measured.id?(dimension.id) ? plain.merge('measured' => true) : plain
       end
 
       def plain(value)
@@ -24,8 +25,15 @@ module Nockplane
 
       # Size in words by the drawing's standard.
       def words(standard, snapshot)
+        standard = standard.with('precision' => [standard.measured_precision, standard.precision].min) if snapshot['measured']
         Drafting::SizeText.new(standard).words(kind: snapshot['kind'].to_sym, value: snapshot['value'], tolerance: snapshot['tolerance'],
                                                count: snapshot['count'], prefix: snapshot['prefix'])
+      end
+
+      # The bare number as a person would type it on a drawing of the standard: "24,5", "1 3/8", "30".
+      def typed(standard, snapshot)
+        text = Drafting::SizeText.new(standard)
+        snapshot['kind'] == 'angle' ? text.angle(snapshot['value']).delete_suffix('°') : text.number(snapshot['value'])
       end
 
       # Can the dimension be shown in a view of this frame? 2 well, 1 possibly, 0 not. (In-plane, or seen end-on.)

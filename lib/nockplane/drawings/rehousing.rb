@@ -24,7 +24,7 @@ module Nockplane
         changes = changes.merge(keyed(after.sheets.flat_map { |s| Arranging.settled(after, s, @source) }))
         after = Drawing.new(@drawing.cells.merge(changes).compact)
         changes = changes.merge(keyed(Restyling.redimensioned(after, @source))) unless Restyling.layout_of(after.standard) == Restyling.layout_of(@drawing.standard)
-        Edit.new("move to template #{@template.title}, revision #{@template.revision}", changes)
+        Edit.new("Moved to template #{@template.title}, revision #{@template.revision}", changes)
       end
 
       private

@@ -20,7 +20,7 @@ module Nockplane
         after = Drawing.new(drawing.cells.merge(cells.to_h { |c| [Cells.key(c), c] }))
         cells += source ? settled(after, source) : after.sheets.flat_map { |s| inside(after, s) }
         cells += redimensioned(Drawing.new(after.cells.merge(cells.to_h { |c| [Cells.key(c), c] })), source) if source && layout_of(standard) != layout_of(drawing.standard)
-        Edit.put(cells.size > 1 ? "standard #{standard.name}, #{standard.first_angle? ? 'first' : 'third'} angle" : "standard #{standard.name}", cells)
+        Edit.put(cells.size > 1 ? "Standard #{standard.name}, #{standard.first_angle? ? 'first' : 'third'} angle" : "Standard #{standard.name}", cells)
       end
 
       # What decides where dimensions stand.

@@ -21,13 +21,15 @@ module Nockplane
         @paper = @sheet.paper
       end
 
-      def scene
+      # margin: words along the left edge of the paper, outside the frame; nil for none.
+      def scene(margin: nil)
         groups = [Group.new(owner: 'format', items: @layering.apply(@paper.ink)), *scene_of_furniture]
         views = @drawing.views_on(@sheet.id)
         views.each { |v| groups << view_group(v) }
         views.each { |v| groups.concat(dimension_groups(v)) }
         groups.concat(@drawing.notes.select { |n| n.sheet == @sheet.id }.map { |n| note_group(n) })
         groups.concat(@drawing.berths.select { |b| b.sheet == @sheet.id }.map { |b| berth_group(b) })
+        groups << Group.new(owner: 'format', items: [margin_words(margin)]) if margin
         Scene.new(width: @paper.width, height: @paper.height, groups: groups, title: @drawing.meta.title, layers: @layering.shown, overhang: @paper.overhang)
       end
 
@@ -66,8 +68,14 @@ module Nockplane
 
       private
 
+      # Small words that read upwards in the filing margin (SHT-01).
+      def margin_words(words)
+        x0, y0, = @paper.frame
+        Drafting::Ink.text([x0 - 9.0, 2.6].max + 2.0, y0 + 12.0, words, height: 2.0, angle: 90.0, layer: @layering.layer('format').id)
+      end
+
       def shown(view) = (@shown ||= {})[view.id] ||= ShownModel.of(@source, @drawing, view)
-      def view_ink(view) = ViewInk.new(@standard, view, shown(view), place(view), @sheet.scale)
+      def view_ink(view) = ViewInk.new(@standard, view, shown(view), place(view), @sheet.scale, @drawing.scale(view))
       def layered(group) = group.tap { |g| g.items = @layering.apply(g.items, @drawing.cells[g.owner.split(':')[0]]) }
 
       def view_group(view)
@@ -98,10 +106,11 @@ module Nockplane
       end
 
       def note_group(note)
-        lines = note.text.split("\n").each_with_index.map do |line, i|
-          Drafting::Ink.text(note.x, note.y - (i * @standard.note_height * 1.5), line, height: @standard.note_height, layer: 'note')
-        end
-        Group.new(owner: "note/#{note.id}", items: @layering.apply(lines, note))
+        height = @standard.note_height
+        lines = note.text.split("\n", -1).flat_map { |line| note.width ? Drafting::Lettering.wrap(line, height, note.width) : [line] }
+        items = lines.each_with_index.map { |line, i| Drafting::Ink.text(note.x, note.y - (i * height * 1.5), line, height: height, layer: 'note') }
+        width = note.width || lines.map { |l| Drafting::Lettering.width(l, height) }.max.to_f
+        Group.new(owner: "note/#{note.id}", items: @layering.apply(items, note), box: [note.x, note.y - ((lines.size - 0.7) * height * 1.5), note.x + width, note.y + height])
       end
 
       def berth_group(berth)

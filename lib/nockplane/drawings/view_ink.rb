@@ -9,13 +9,14 @@ module Nockplane
       # Part of a tangent edge that is left out at each end when they are drawn shortened (HID-04).
       SHORTER = 0.12
 
-      # shown: ShownModel of the view; place: ViewPlace; sheet_scale: factor of the sheet.
-      def initialize(standard, view, shown, place, sheet_scale)
+      # shown: ShownModel of the view; place: ViewPlace; sheet_scale, scale: factors of the sheet and of the view.
+      def initialize(standard, view, shown, place, sheet_scale, scale = view.scale || sheet_scale)
         @standard = standard
         @view = view
         @shown = shown
         @place = place
         @sheet_scale = sheet_scale
+        @scale = scale
       end
 
       # [Ink]; shade: draw the shading too.
@@ -80,7 +81,7 @@ module Nockplane
 
       # Where hidden lines are left out, so are the centre lines of what is hidden.
       def centre_lines
-        pitch = @shown.model.dimensions.select { |d| d.kind == :pitch_circle }.map { |d| [d.centre, d.axis, d.value / 2] }
+        pitch = (@shown.model.dimensions + @shown.model.measured).select { |d| d.kind == :pitch_circle }.map { |d| [d.centre, d.axis, d.value / 2] }
         Drafting::CentreLines.new(@standard, @place.frame, @place.scale, @place.method(:point)).ink(axes, pitch)
       end
 
@@ -108,7 +109,7 @@ module Nockplane
 
       # The label, with the scale where the view has one of its own (SCL-01).
       def label
-        own = @view.scale && (@view.scale - @sheet_scale).abs > 1e-9 ? "(#{Drafting::Scale.text(@view.scale)})" : nil
+        own = (@scale - @sheet_scale).abs > 1e-9 ? "(#{Drafting::Scale.text(@scale)})" : nil
         words = [@view.label.to_s.strip, own].compact.reject(&:empty?)
         return [] if words.empty?
 

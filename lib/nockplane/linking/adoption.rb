@@ -4,8 +4,9 @@ module Nockplane
   module Linking
     # Adopting model dimensions into a view: which suit it, and the edit that places them in tidy rows.
     class Adoption
-      # A model dimension offered for a view: fit 2 (shows well) or 1 (possible).
-      Offer = Struct.new(:dimension, :fit, :words)
+      # A model dimension offered for a view: fit 2 (shows well) or 1 (possible); label: what it measures; repeat: the words of one that
+      # says the same already, nil when none does.
+      Offer = Struct.new(:dimension, :fit, :words, :label, :repeat)
 
       # The drawing with all dimensions that show well adopted, view after view (ids); as it is where there are none.
       def self.adopted(drawing, source, view_ids)
@@ -22,10 +23,8 @@ module Nockplane
 
       # [Offer] for a view, best first; what the drawing has already is left out (each at most once).
       def offers(view)
-        frame = @drawing.frame(view)
-        taken = taken(view.binding)
         model = model(view)
-        fitting(model.dimensions, model, frame, taken)
+        fitting(model.dimensions, model, view, taken(view.binding))
       end
 
       # [Offer] of sizes to measure in a view of an imported model: what its file states is left out.
@@ -34,23 +33,14 @@ module Nockplane
         return [] unless model.imported?
 
         stated = model.dimensions.map { |d| [d.kind, d.faces.sort] }
-        fitting(model.measured.reject { |d| stated.include?([d.kind, d.faces.sort]) }, model, @drawing.frame(view), taken(view.binding))
-      end
-
-      def fitting(dimensions, model, frame, taken)
-        dimensions.reject { |d| taken.include?(d.id) }.filter_map do |d|
-          fit = Drawings::Measure.suits(d.kind, d.from, d.to, d.axis, frame)
-          next if fit.zero? || !Anchors.standing?(d, model.solid)
-
-          Offer.new(d, fit, Drawings::Measure.words(@drawing.standard, Drawings::Measure.snapshot(d)).to_s)
-        end.sort_by { |o| [-o.fit, o.dimension.id] }
+        fitting(model.measured.reject { |d| stated.include?([d.kind, d.faces.sort]) }, model, view, taken(view.binding))
       end
 
       # Edit adopting model dimensions by id (nil: all that show well; ['measured']: all measured sizes that show well), or a Refusal.
+      # What only repeats another is left out unless it is named.
       def adopt(view, ids = nil)
-        offers = offers(view) + (ids == ['measured'] || ids&.any? { |id| Modelling::Measured.id?(id) } ? measures(view) : [])
-        ids = offers.select { |o| o.fit == 2 && Modelling::Measured.id?(o.dimension.id) }.map { |o| o.dimension.id } if ids == ['measured']
-        chosen = ids ? offers.select { |o| ids.include?(o.dimension.id) } : offers.select { |o| o.fit == 2 }
+        offers = wanted(view, ids)
+        chosen, repeats = ids.nil? || ids == ['measured'] ? offers.partition { |o| o.repeat.nil? } : [offers, []]
         return refusal(view, ids) if chosen.empty?
 
         taken = []
@@ -58,8 +48,27 @@ module Nockplane
           taken << @drawing.next_id('d', taken)
           Drawings::Dimension.new(id: taken[-1], view: view.id, dimension: o.dimension.id, snapshot: Drawings::Measure.snapshot(o.dimension), place: { 'form' => 'linear' }, pinned: false)
         end
-        Drawings::Edit.put("adopt #{fresh.size} #{fresh.size == 1 ? 'dimension' : 'dimensions'}", tidied(view, @drawing.dimensions_of(view.id) + fresh))
+        Drawings::Edit.put("#{count(fresh.size, 'dimension')} #{ids && fresh.all? { |d| Modelling::Measured.id?(d.dimension) } ? 'measured' : 'adopted'}#{left_out(repeats)}",
+                           tidied(view, @drawing.dimensions_of(view.id) + fresh))
       end
+
+      # Edit tying dimensions adrift to model dimensions: { id on the drawing => id in the model }. Their place on the sheet stays.
+      def tie(pairs)
+        cells = pairs.map do |id, to|
+          dimension = @drawing.dimension(id) or return Drawings::Edits.no(:dimension, id)
+          view = @drawing.view(dimension.view)
+          found = model(view).dimension(to)
+          problem = tying_problem(dimension, view, found, pairs.values.count(to))
+          return Drawings::Refusal.new(problem, ["dimension/#{id}"]) if problem
+
+          tied(dimension, found)
+        end
+        words = cells.map { |c| Drawings::Measure.words(@drawing.standard, c.snapshot).to_s }
+        Drawings::Edit.put(cells.size == 1 ? "Annotation tied to #{words[0]}" : "#{cells.size} annotations tied", cells)
+      end
+
+      # The dimension as it would be when it measured another model dimension.
+      def tied(dimension, found) = dimension.dup.tap { |d| d.dimension, d.snapshot = found.id, Drawings::Measure.snapshot(found) }
 
       # The dimensions of a view with rows made anew.
       def tidied(view, dimensions)
@@ -68,6 +77,40 @@ module Nockplane
       end
 
       private
+
+      def fitting(dimensions, model, view, taken)
+        frame = @drawing.frame(view)
+        labels = SizeLabel.new { |name| face_words(view)[name] }
+        said = @drawing.dimensions.select { |d| @drawing.view(d.view).binding == view.binding }.map { |d| [Repeats::Said.of_snapshot(d.snapshot), words(d.snapshot)] }
+        offers = dimensions.reject { |d| taken.include?(d.id) }.filter_map do |d|
+          fit = Drawings::Measure.suits(d.kind, d.from, d.to, d.axis, frame)
+          next if fit.zero? || !Anchors.standing?(d, model.solid)
+
+          Offer.new(d, fit, words(Drawings::Measure.snapshot(d)), labels.of(d.id, kind: d.kind.to_s, faces: d.faces), nil)
+        end
+        Repeats.mark(offers.sort_by { |o| [-o.fit, o.dimension.id] }, said)
+      end
+
+      def words(snapshot) = Drawings::Measure.words(@drawing.standard, snapshot).to_s
+      def face_words(view) = @source.face_words(@drawing.binding(view.binding).model, view.revision)
+
+      def wanted(view, ids)
+        return offers(view).select { |o| o.fit == 2 } if ids.nil?
+        return measures(view).select { |o| o.fit == 2 } if ids == ['measured']
+
+        all = offers(view) + (ids.any? { |id| Modelling::Measured.id?(id) } ? measures(view) : [])
+        all.select { |o| ids.include?(o.dimension.id) }
+      end
+
+      def count(number, word) = "#{number} #{word}#{'s' unless number == 1}"
+      def left_out(repeats) = repeats.empty? ? '' : "; #{count(repeats.size, 'repeat')} left out (#{repeats.map(&:words).uniq.first(4).join(', ')})"
+
+      def tying_problem(dimension, view, found, times)
+        return 'the model has no such size in the revision shown' unless found && Anchors.standing?(found, model(view).solid)
+        return "#{words(Drawings::Measure.snapshot(found))} is on this drawing already; each model dimension stands in a drawing once" if times > 1 || taken(view.binding).include?(found.id)
+
+        'it measures another kind of thing' unless found.kind.to_s == dimension.snapshot['kind']
+      end
 
       def model(view) = @source.model(@drawing.binding(view.binding).model, view.revision)
 

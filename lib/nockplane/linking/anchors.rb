@@ -32,10 +32,9 @@ module Nockplane
 
       # A measured size of equal faces stays while one of the faces does.
       def survivor(dimension, model)
-        return nil unless dimension.dimension.start_with?(Modelling::Measured::SIZE)
-
+        prefix = [Modelling::Measured::SIZE, Modelling::Measured::PITCH].find { |start| dimension.dimension.start_with?(start) } or return nil
         dimension.snapshot['faces'].each do |face|
-          found = model.dimension("#{Modelling::Measured::SIZE}#{face}")
+          found = model.dimension("#{prefix}#{face}")
           return found if found && found.kind.to_s == dimension.snapshot['kind']
         end
         nil

@@ -40,22 +40,22 @@ module Nockplane
 
       def linework(id, revision, frame)
         text = @recipe.call(id, revision)
-        @store.fetch(key('linework', text, frame.d, frame.u)) { Projection::Linework.of(model_of(text).solid, frame, edge_set: edge_set_of(text)) }
+        @store.fetch(key('linework', text, *sight(frame))) { Projection::Linework.of(model_of(text).solid, frame, edge_set: edge_set_of(text)) }
       end
 
       def shading(id, revision, frame)
         text = @recipe.call(id, revision)
-        @store.fetch(key('shading', text, frame.d, frame.u)) { Projection::Shading.of(model_of(text).solid, frame, edge_set: edge_set_of(text)) }
+        @store.fetch(key('shading', text, *sight(frame))) { Projection::Shading.of(model_of(text).solid, frame, edge_set: edge_set_of(text)) }
       end
 
       # Has the shading of a view been worked out before?
-      def shaded?(id, revision, frame) = @store.known?(key('shading', @recipe.call(id, revision), frame.d, frame.u))
+      def shaded?(id, revision, frame) = @store.known?(key('shading', @recipe.call(id, revision), *sight(frame)))
 
       # Drawings::SectionCut of a model cut open across the line of sight, through its largest turned axis square to it; nil when it
       # has none there.
       def section(id, revision, frame)
         text = @recipe.call(id, revision)
-        @store.fetch(key('section', text, frame.d, frame.u)) { Ractor.make_shareable(cut(text, axes(id, revision), frame) || :none) }.then { |found| found == :none ? nil : found }
+        @store.fetch(key('section', text, *sight(frame))) { Ractor.make_shareable(cut(text, axes(id, revision), frame) || :none) }.then { |found| found == :none ? nil : found }
       end
 
       def axes(id, revision)
@@ -63,10 +63,28 @@ module Nockplane
         @store.fetch(key('axes', text)) { Ractor.make_shareable(Drafting::CentreLines.axes(model_of(text).solid)) }
       end
 
+      # { face name => what a person calls it } of an imported model at a revision; {} of a recipe, whose names are a person's words.
+      def face_words(id, revision)
+        text = @recipe.call(id, revision)
+        return {} unless Modelling::ImportReference.is?(text)
+
+        @store.fetch(key('face-words', text)) { FaceWords.of(model_of(text).solid) }
+      end
+
+      # Is all that a view of a revision shows there already? kind: of the view.
+      def known?(id, revision, frame, kind)
+        text = @recipe.call(id, revision)
+        lines = kind == 'section' ? 'section' : 'linework'
+        @store.known?(key('model', text, 1, false)) && @store.known?(key('axes', text)) && @store.known?(key(lines, text, *sight(frame)))
+      end
+
       # Exact volume, area and centre (Mass.extrapolated).
       def mass(text)
         @store.fetch(key('mass', text)) { Ractor.make_shareable(Solids::Mass.extrapolated(model_of(text).solid, model_of(text, refine: 2).solid)) }
       end
+
+      # Has the exact volume been worked out before?
+      def weighed?(text) = @store.known?(key('mass', text))
 
       # kg of a model by its density, of an assembly the sum of its components; nil when any density is not known.
       def weight(text)
@@ -86,6 +104,13 @@ module Nockplane
           (kilograms ? "#{format('%.3f', kilograms)} kg" : '').freeze
         end.then { |words| words.empty? ? nil : words }
       end
+
+      # Anything else made of a text, kept under a kind of its own.
+      def kept(kind, text, *more, &work) = @store.fetch(key(kind, text, *more), &work)
+      def kept?(kind, text, *more) = @store.known?(key(kind, text, *more))
+
+      # Is the Modelling::Model of a text there already?
+      def built?(text) = @store.known?(key('model', text, 1, false))
 
       def mass_known?(id, revision) = @store.known?(key('mass-words', @recipe.call(id, revision)))
 
@@ -166,6 +191,9 @@ module Nockplane
         inner = component(c['model'].to_s, recipe.revision_of(c), c['variant'])
         rest ? part_text(inner, rest) : inner
       end
+
+      # Directions as they go into keys: however a frame was come by.
+      def sight(frame) = [frame.d, frame.u].map { |v| v.map { |c| c.round(12) + 0.0 } }
 
       def key(kind, text, *more) = "#{kind}-#{Digest::SHA256.hexdigest([KERNEL_VERSION, *more].to_json << fingerprint(text).b)[0, 40]}"
     end

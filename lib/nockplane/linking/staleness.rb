@@ -12,7 +12,7 @@ module Nockplane
       Behind = Struct.new(:view, :from, :to, :looks, :numbers, :losing, :retied)
       # A sheet's title block behind: [[field, old, new], ...].
       Fields = Struct.new(:sheet, :from, :to, :changes)
-      # A dimension that lost its geometry; proposals: ids of model dimensions like it.
+      # A dimension that lost its geometry; proposals: [ModelDimension] like it, best first.
       Adrift = Struct.new(:dimension, :view, :words, :proposals)
 
       attr_reader :drawing
@@ -30,19 +30,28 @@ module Nockplane
       end
 
       # [Behind] of all views that look different or whose numbers moved.
-      def behind = @behind ||= @drawing.views.filter_map { |v| compare(v) }
+      def behind = @behind ||= @drawing.views.filter_map { |v| compare(v) if sound?(v.binding, v.revision) }
 
       # [Fields]
-      def fields = @fields ||= bound_sheets.filter_map { |s| compare_fields(s) }
+      def fields = @fields ||= bound_sheets.filter_map { |s| compare_fields(s) if sound?(s.binding, s.revision) }
+
+      # [Docket::Fault] of bindings whose latest revision, or one that a view shows, can't be built any more. Views then stay at what
+      # they show.
+      def faults
+        shown = @drawing.views.map { |v| [v.binding, v.revision] } + @drawing.bindings.map { |b| [b.id, target(b.id)] }
+        shown.uniq.filter_map { |binding, revision| (reason = fault(binding, revision)) && Docket::Fault.new(binding, revision, reason) }
+      end
 
       # [Adrift] at the revisions shown now.
       def adrift
         @adrift ||= @drawing.dimensions.filter_map do |d|
           view = @drawing.view(d.view)
+          next if fault(view.binding, view.revision)
+
           resolution = Anchors.resolve(d, model(view.binding, view.revision))
           next if resolution.status == :kept
 
-          Adrift.new(d, view, Drawings::Measure.words(@drawing.standard, d.snapshot).to_s, (resolution.proposals + [resolution.found]).compact.map(&:id))
+          Adrift.new(d, view, Drawings::Measure.words(@drawing.standard, d.snapshot).to_s, (resolution.proposals + [resolution.found]).compact)
         end
       end
 
@@ -56,22 +65,43 @@ module Nockplane
       # Edit that brings views (by id; nil: all) to their target revisions, or a Refusal when there is nothing to do.
       def update(view_ids = nil)
         views = @drawing.views.select { |v| view_ids.nil? || view_ids.include?(v.id) }
-        changed = views.reject { |v| v.revision == target(v.binding) }
+        changed = views.reject { |v| v.revision == target(v.binding) || fault(v.binding, target(v.binding)) }
         dimensions = changed.flat_map { |v| @drawing.dimensions_of(v.id).filter_map { |d| caught_up(d, v) } }
-        sheets = bound_sheets.select { |s| s.revision != target(s.binding) && all_reached?(s, views) }
+        sheets = bound_sheets.select { |s| s.revision != target(s.binding) && !fault(s.binding, target(s.binding)) && all_reached?(s, views) }
         cells = changed.map { |v| v.dup.tap { |x| x.revision = target(v.binding) } } + dimensions + sheets.map { |s| s.dup.tap { |x| x.revision = target(s.binding) } }
-        return Drawings::Refusal.new('everything chosen shows the latest revision already', views.map { |v| "view/#{v.id}" }) if cells.empty?
+        return Drawings::Refusal.new(idle(views), views.map { |v| "view/#{v.id}" }) if cells.empty?
 
         Drawings::Edit.put(update_label(changed), cells)
       end
 
       private
 
+      # Can both the revision shown and the one to come be built?
+      def sound?(binding, revision) = fault(binding, revision).nil? && fault(binding, target(binding)).nil?
+
+      # Why a revision can't be built, nil when it can.
+      def fault(binding, revision)
+        (@sound ||= {}).fetch([binding, revision]) do
+          @sound[[binding, revision]] = begin
+            model(binding, revision) && nil
+          rescue Nockplane::Error => e
+            e.message
+          end
+        end
+      end
+
+      def idle(views)
+        broken = views.map { |v| fault(v.binding, target(v.binding)) }.compact.first
+        broken ? "the latest revision can't be built, so the views stay as they are: #{broken}" : 'everything chosen shows the latest revision already'
+      end
+
       def bound_sheets = @drawing.sheets.select(&:binding)
       def model(binding_id, revision) = @source.model(@drawing.binding(binding_id).model, revision)
 
       def update_label(views)
-        views.size == 1 ? "update #{views[0].name} to revision #{target(views[0].binding)}" : "update #{views.size} views"
+        return 'Title block brought up to the model' if views.empty?
+
+        views.size == 1 ? "#{views[0].name} brought up to revision #{target(views[0].binding)}" : "#{views.size} views brought up to their model"
       end
 
       def all_reached?(sheet, views)

@@ -9,7 +9,7 @@ module Nockplane
     #   {"file":"5f2a...","name":"motor-plate.step","bytes":109107,"faces":{"466":"plane-1"},"used":{"":{"plane":18}},"doubts":{},"gone":[]}
     class ImportReference
       HEAD = 'nockplane: step/1'
-      FIELDS = %i[file name bytes faces used doubts gone].freeze
+      FIELDS = %i[file name bytes faces used doubts gone title properties].freeze
 
       attr_reader(*FIELDS)
 
@@ -17,8 +17,9 @@ module Nockplane
       def self.parse(text) = new(**JSON.parse(text.delete_prefix(HEAD), symbolize_names: true).slice(*FIELDS))
 
       # file: digest; faces: { record id => name }; used: { part => { word => highest number } }; doubts: { new name => [old names] };
-      # gone: old names that no face has any more.
-      def initialize(file:, name:, bytes:, faces: {}, used: {}, doubts: {}, gone: [])
+      # gone: old names that no face has any more; title, properties: what the model is called and { key => text } given here, instead
+      # of what the file says.
+      def initialize(file:, name:, bytes:, faces: {}, used: {}, doubts: {}, gone: [], title: nil, properties: {})
         @file = file
         @name = name
         @bytes = bytes
@@ -26,8 +27,25 @@ module Nockplane
         @used = used.to_h { |part, words| [part.to_s, words.to_h { |w, n| [w.to_s, n] }] }
         @doubts = doubts.to_h { |n, olds| [n.to_s, olds] }
         @gone = gone
+        @title = title
+        @properties = (properties || {}).to_h { |k, v| [k.to_s, v.to_s] }
         freeze
       end
+
+      # The same with numbers counted as used that another reference has used: { part => { word => highest number } }.
+      def with_used(others)
+        both = @used.merge(others) { |_, own, other| own.merge(other) { |_, a, b| [a, b].max } }
+        ImportReference.new(**FIELDS.to_h { |f| [f, public_send(f)] }, used: both)
+      end
+
+      # The same with a title (nil: as it is) and properties put over those given before; "" takes one away.
+      def with_given(title, properties)
+        given = @properties.merge(properties.transform_keys(&:to_s)).reject { |_, v| v.to_s.empty? }
+        ImportReference.new(**FIELDS.to_h { |f| [f, public_send(f)] }, title: title || @title, properties: given)
+      end
+
+      # The properties of a model read from the file, with those given here.
+      def properties_of(model) = model.properties.merge(@properties)
 
       def to_s = "#{HEAD}\n#{JSON.generate(FIELDS.to_h { |f| [f, public_send(f)] })}\n"
     end

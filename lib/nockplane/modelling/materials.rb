@@ -22,6 +22,15 @@ module Nockplane
         DENSITIES.select { |start, _| name.start_with?(start) }.max_by { |start, _| start.size }&.last&.to_f
       end
 
+      # kg of words such as "0.31 kg", "310 g" or "0,31"; nil when they name no mass.
+      def kilograms(words)
+        m = words.to_s.strip.match(/\A(\d+(?:[.,]\d+)?)\s*(kg|g|t|lb)?\b/i) or return nil
+        m[1].tr(',', '.').to_f * { 'g' => 1e-3, 't' => 1e3, 'lb' => 0.45359237 }.fetch(m[2].to_s.downcase, 1.0)
+      end
+
+      # Does the model's maker insist on the mass stated among its properties? Else the one worked out is shown.
+      def stated?(properties) = properties['mass_rule'].to_s.strip == 'stated'
+
       # kg of a volume in mm3, nil without a density.
       def mass(properties, volume) = density(properties)&.then { |d| volume * d * 1e-9 }
     end

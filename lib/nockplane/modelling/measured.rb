@@ -4,10 +4,12 @@ module Nockplane
   module Modelling
     # Sizes measured on the faces of a solid, as model dimensions: of imported models, whose sizes no recipe tells. A measured
     # size is never editable and has no tolerance. Its id says what it measures: "measured.size.FACE" (a diameter or radius of all
-    # equal faces like that one), "measured.distance.FACE|FACE" (between parallel planes, or from a plane to an axis).
+    # equal faces like that one), "measured.distance.FACE|FACE" (between parallel planes, or from a plane to an axis),
+    # "measured.pitch.FACE" (the circle on which equal holes like that one stand).
     module Measured
       SIZE = 'measured.size.'
       DISTANCE = 'measured.distance.'
+      PITCH = 'measured.pitch.'
       # Relative difference of radii that still count as equal.
       EQUAL = 1e-6
       # Most sizes that are offered at once.
@@ -15,7 +17,7 @@ module Nockplane
 
       module_function
 
-      def id?(id) = id.start_with?(SIZE, DISTANCE)
+      def id?(id) = id.start_with?(SIZE, DISTANCE, PITCH)
 
       # The ModelDimension of an id on a solid, nil when its faces are gone.
       def find(solid, id)
@@ -24,6 +26,10 @@ module Nockplane
           face = solid.face(id.delete_prefix(SIZE)) or return nil
           group = equal(solid).find { |g| g.any? { |f| f.name == face.name } } or return nil
           size(solid, [face, *(group - [face])])
+        elsif id.start_with?(PITCH)
+          face = solid.face(id.delete_prefix(PITCH)) or return nil
+          group = equal(solid).find { |g| g.any? { |f| f.name == face.name } }
+          group && pitch(solid, [face, *(group - [face])])
         elsif id.start_with?(DISTANCE)
           a, b = id.delete_prefix(DISTANCE).split('|', 2).map { |n| solid.face(n) }
           a && b && distance(solid, a, b)
@@ -37,7 +43,30 @@ module Nockplane
         groups = equal(solid)
         planes = stacks(solid)
         found = groups.map { |g| size(solid, g) } + planes.flat_map { |s| s.drop(1).map { |f| distance(solid, s[0], f) } }
-        (found + places(solid, groups, planes)).compact.uniq(&:id).first(MOST)
+        circles = groups.to_h { |g| [g, pitch(solid, g)] }.compact
+        # (Holes and their counterbores stand on one and the same.)
+        round = circles.values.uniq { |c| [c.value.round(4), canonical(c.axis), Geometry::Vec.along(c.centre, c.axis, -Geometry::Vec.dot(c.centre, c.axis)).map { |v| v.round(3) }] }
+        (found + round + places(solid, groups - circles.keys, planes)).compact.uniq(&:id).first(MOST)
+      end
+
+      # The circle that equal holes stand on, evenly spaced; nil for none.
+      def pitch(solid, group)
+        return nil if group.size < PitchCircle::LEAST
+
+        spans = group.map { |f| Span.of(solid, f) }
+        return nil unless spans.all? { |s| s.round? && s.concave? }
+
+        circle = PitchCircle.of(group[0].surface.axis, spans.map(&:centre)) or return nil
+        return nil if circle.square? && solid.faces.none? { |f| concentric?(f, circle) && !group.include?(f) }
+
+        x = Geometry::Vec.any_normal(circle.axis)
+        made("#{PITCH}#{group[0].name}", :pitch_circle, 2 * circle.radius, group.map(&:name), axis: circle.axis, centre: circle.centre,
+             from: Geometry::Vec.along(circle.centre, x, -circle.radius), to: Geometry::Vec.along(circle.centre, x, circle.radius))
+      end
+
+      def concentric?(face, circle)
+        face.surface.kind == :cylinder && Geometry::Vec.parallel?(face.surface.axis, circle.axis, 1e-6) &&
+          Geometry::Vec.length(Geometry::Vec.cross(Geometry::Vec.sub(face.surface.origin, circle.centre), circle.axis)) < 1e-3
       end
 
       # Distances from the lowest planes to the axes of bores and shafts, each place once (a counterbore stands where its bore does).

@@ -47,6 +47,12 @@ module Nockplane
         1
       end
 
+      # The single value at a path such as "features[2].depth"; nil when there is none.
+      def at(path)
+        node = @nodes[path]
+        node.is_a?(Psych::Nodes::Scalar) ? value(node, path) : nil
+      end
+
       # Text with the scalar at path replaced by value. Raises KeyError when there is none.
       def with(path, value)
         node = @nodes.fetch(path)

@@ -19,6 +19,12 @@ module Nockplane
         "This size is the expression '#{parameter.given}'; change the parameters it rests on, in the model." if parameter&.expression?
       end
 
+      # The value as the recipe's text has it: a number, or nil when an expression stands there.
+      def value
+        given = @recipe.source.at(@dimension.path)
+        given.is_a?(Numeric) ? given : nil
+      end
+
       # Recipe text with the new value (mm or degrees). Only when there is no #refusal.
       def text(value) = @recipe.source.with(@dimension.path, value)
     end

@@ -22,7 +22,7 @@ module Nockplane
             doubts.merge!(found.doubts)
             gone += found.gone
           end
-          Modelling::ImportReference.new(file: file, name: name, bytes: bytes, faces: faces, used: used, doubts: doubts, gone: gone.uniq)
+          Modelling::ImportReference.new(file: file, name: name, bytes: bytes, faces: faces, used: used, doubts: doubts, gone: gone.uniq, title: old&.title, properties: old ? old.properties : {})
         end
       end
     end

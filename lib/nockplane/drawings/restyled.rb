@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # What a restyling did to a view, in words behind its name: "now shows hidden lines and has the scale 1:2".
+    module Restyled
+      STYLES = { 'hidden' => 'shows hidden lines', 'visible' => 'shows visible lines only', 'shaded' => 'is shaded with edges', 'tone' => 'is shaded' }.freeze
+      TANGENT = { 'narrow' => 'draws tangent edges narrow', 'shortened' => 'draws tangent edges shortened', 'none' => 'leaves tangent edges out', nil => 'draws tangent edges by the standard' }.freeze
+      CENTRE = { true => 'shows centre lines', false => 'leaves centre lines out', nil => 'shows centre lines by the standard' }.freeze
+
+      module_function
+
+      def words(before, after)
+        parts = []
+        parts << STYLES.fetch(after.style, 'has other lines') if before.style != after.style
+        parts << (after.scale ? "has the scale #{Drafting::Scale.text(after.scale)}" : 'has no scale of its own') if before.scale != after.scale
+        parts << TANGENT.fetch(after.tangent) if before.tangent != after.tangent
+        parts << CENTRE.fetch(after.centre_lines) if before.centre_lines != after.centre_lines
+        parts << (after.label ? "is labelled “#{after.label}”" : 'has no label') if before.label != after.label
+        "now #{parts.join(' and ')}"
+      end
+    end
+  end
+end

@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Linking
+    # Works out the docket of a drawing. What can't be built is told as a line of its own and keeps nothing else from being told.
+    class Docketing
+      # Revisions looked back through for what a face was called.
+      BACK = 12
+      # Part by which a mass may differ from the one worked out before that is told.
+      MASS = 0.01
+
+      # latest: ->(model id) giving the latest revision number. Returns a Docket.
+      def self.of(drawing, source, latest) = new(drawing, source, latest).docket
+
+      def initialize(drawing, source, latest)
+        @drawing = drawing
+        @source = source
+        @staleness = Staleness.new(drawing, source, latest)
+      end
+
+      def docket
+        Docket.new(behind: behind, fields: fields, adrift: adrift, collisions: collisions, empty: empty, masses: masses, faults: @staleness.faults)
+      end
+
+      private
+
+      def place(cell) = Docket::Place.new(cell.id, cell.respond_to?(:name) ? cell.name : cell.id)
+
+      def behind
+        @staleness.behind.map do |b|
+          numbers = b.numbers.map { |n| Docket::Number.new(n.dimension, label_of(@drawing.dimension(n.dimension)), n.old, n.new) }
+          Docket::Behind.new(place(b.view), b.from, b.to, b.looks, numbers, b.losing, b.retied)
+        end
+      end
+
+      def fields = @staleness.fields.map { |f| Docket::Fields.new(place(f.sheet), f.from, f.to, f.changes) }
+
+      def adrift
+        @staleness.adrift.map do |a|
+          label = labeller(a.view.binding, a.view.revision)
+          proposals = a.proposals.map { |d| Docket::Proposal.new(d.id, proposal_words(d), label.of(d.id, kind: d.kind.to_s, faces: d.faces)) }
+          Docket::Adrift.new(a.dimension.id, label_of(a.dimension), a.dimension.snapshot['faces'], place(a.view), a.view.revision, a.words, proposals)
+        end
+      end
+
+      def proposal_words(dimension) = Drawings::Measure.words(@drawing.standard, Drawings::Measure.snapshot(dimension)).to_s
+
+      def label_of(dimension)
+        view = @drawing.view(dimension.view)
+        labeller(view.binding, view.revision).of(dimension.dimension, kind: dimension.snapshot['kind'], faces: dimension.snapshot['faces'])
+      end
+
+      # SizeLabel with the words of the revision shown; of a face that is gone, the latest ones it had.
+      def labeller(binding_id, revision)
+        model = @drawing.binding(binding_id).model
+        (@labels ||= {})[[model, revision]] ||= SizeLabel.new do |name|
+          revision.downto([revision - BACK, 1].max).lazy.filter_map { |n| words(model, n)[name] }.first
+        end
+      end
+
+      def words(model, revision)
+        @source.face_words(model, revision)
+      rescue Nockplane::Error
+        {}
+      end
+
+      # Boxes of words, views, tables and the frame that meet, found apart from the code that places them.
+      def collisions
+        @drawing.sheets.flat_map do |sheet|
+          scene = Drawings::SceneBuilder.new(@drawing, sheet.id, @source, shade: :known).scene
+          Drawings::Overlaps.new(@drawing, sheet, scene).all.map { |o| Docket::Collision.new(o.a, o.b, o.words) }
+        end
+      rescue Nockplane::Error
+        [] # what can't be drawn is told by the faults
+      end
+
+      def empty = @drawing.berths.map { |b| Docket::Empty.new(place(b), b.why) }
+
+      # Masses on title blocks, typed or stated, that part from the one worked out. (Where none was, none has to be worked out.)
+      def masses
+        @drawing.sheets.select(&:binding).filter_map do |sheet|
+          furniture = Drawings::Furniture.new(@drawing, sheet, @source)
+          next unless furniture.field_names.include?('mass') && furniture.mass_insisted?
+
+          shown, computed = furniture.masses
+          Docket::Mass.new(shown, computed) if shown && computed && apart?(shown, computed)
+        end.uniq
+      rescue Nockplane::Error
+        []
+      end
+
+      def apart?(shown, computed)
+        a, b = [shown, computed].map { |words| Modelling::Materials.kilograms(words) }
+        a && b && (a - b).abs > MASS * b
+      end
+    end
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Linking
+    # What a model dimension measures, in words for a person: "diameter of seat", "bore ⌀22", "underside to top", "datum B".
+    class SizeLabel
+      # Path words of a recipe that say nothing to a person.
+      SILENT = /\A(profile|pattern|steps|given)\z/
+      KINDS = { 'linear' => 'distance', 'depth' => 'depth', 'centres' => 'distance', 'diameter' => 'diameter', 'turned_diameter' => 'diameter', 'radius' => 'radius', 'tube_radius' => 'radius',
+                'angle' => 'angle', 'pitch_circle' => 'pitch circle', 'chamfer' => 'chamfer', 'datum' => 'datum', 'tolerance_frame' => 'tolerance' }.freeze
+
+      # words: ->(face name) giving what a person calls it.
+      def initialize(&words)
+        @words = words
+      end
+
+      # id: of the model dimension; kind: of it, as a text; faces: names of the faces it stands on.
+      def of(id, kind: nil, faces: [])
+        measured = Modelling::Measured
+        return sized(faces.empty? ? [id.delete_prefix(measured::SIZE)] : faces) if id.start_with?(measured::SIZE)
+        return "pitch circle of #{face(id.delete_prefix(measured::PITCH)).sub(/, .*\z/, '')}" if id.start_with?(measured::PITCH)
+        return id.delete_prefix(measured::DISTANCE).split('|').map { |n| face(n) }.join(' to ') if id.start_with?(measured::DISTANCE)
+        return given(id, kind, faces) if id.start_with?('given.')
+
+        SizeLabel.recipe(id)
+      end
+
+      # "spindle.profile.collar.diameter" -> "diameter of collar of spindle"
+      def self.recipe(id)
+        parts = id.split('.').map { |part| part.sub(/\[\d+\]/, '').sub(/\Ainner\z/, 'inner outline').tr('_', ' ') }
+        parts.reject { |part| part.match?(SILENT) }.reverse.join(' of ')
+      end
+
+      private
+
+      # Of several equal faces the place of none is told.
+      def sized(faces) = faces.size > 1 ? face(faces[0]).sub(/, .*\z/, '') : face(faces[0])
+
+      def face(name) = @words.call(name) || name
+
+      def given(id, kind, faces)
+        return "datum #{id[/[^.]+\z/]}" if kind == 'datum'
+
+        "#{kind == 'tolerance_frame' ? id.split('.')[1].to_s.tr('_', ' ') : KINDS.fetch(kind.to_s, 'size')} of #{faces.first(2).map { |n| face(n) }.join(' and ')}"
+      end
+    end
+  end
+end
