@@ -1,14 +1,33 @@
 # frozen_string_literal: true
 
+require 'active_record/connection_adapters/sqlite3_adapter'
+
 module App
-  # The SQLite database in the data folder (or DATABASE_URL), in WAL mode, brought up to date on connecting.
+  # The SQLite database in the data folder (or DATABASE_URL), in WAL mode, brought up to date on connecting. Transactions begin as
+  # writes, so that none finds at its first write that it read something old; whoever comes second waits.
   module Database
+    # ms a write waits for another one.
+    PATIENCE = 15_000
+
+    # Waits for a lock without keeping the other threads of the process from going on (the adapter's own timeout does keep them,
+    # so that the one who has the lock could never give it back).
+    module Waiting
+      private
+
+      def configure_connection
+        super
+        @raw_connection.busy_handler_timeout = PATIENCE
+      end
+    end
+    ActiveRecord::ConnectionAdapters::SQLite3Adapter.prepend(Waiting)
+
     module_function
 
     def connect
       FileUtils.mkdir_p(App.data_folder)
       ActiveRecord::Base.logger = nil
-      ActiveRecord::Base.establish_connection(ENV['DATABASE_URL'] || { adapter: 'sqlite3', database: File.join(App.data_folder, 'nockplane.sqlite3'), pool: 16, timeout: 5000 })
+      file = File.join(App.data_folder, 'nockplane.sqlite3')
+      ActiveRecord::Base.establish_connection(ENV['DATABASE_URL'] || { adapter: 'sqlite3', database: file, pool: 16, default_transaction_mode: :immediate })
       migrate
       ship
     end

@@ -19,8 +19,9 @@ module App
     def load
       return if Records::Model.exists?
 
-      models = MODELS.to_h { |file| [file, Actions::AddModel.call(File.read(File.join(FOLDER, "#{file}.yml")), note: 'first release', author: 'Ada Thorne')] }
-      models.each { |file, model| model.update!(source_file: file[/\A[^.]+/]) }
+      models = MODELS.to_h do |file|
+        [file, Actions::AddModel.call(File.read(File.join(FOLDER, "#{file}.yml")), note: 'first release', author: 'Ada Thorne', origin: 'file', source_file: file[/\A[^.]+/])]
+      end
       models['motor-plate'] = motor_plate
       Dir[File.join(ROOT, 'demo', 'templates', '*.template.json')].sort.each { |file| Actions::SaveTemplate.from_file(File.read(file)) }
       DRAWINGS.each do |file, (template, *views)|
@@ -32,8 +33,11 @@ module App
     # A bought-in part that comes as a STEP file; the number and name are ours.
     def motor_plate
       bytes = File.binread(File.join(Designer::STEPS, 'motor-plate-r1.step'))
-      model = Actions::ImportModel.call(bytes, 'motor-plate.step', note: 'as supplied', author: 'Ada Thorne').model
-      model.tap { |m| m.update!(name: 'Motor plate', number: 'QI-2180', slug: 'motor-plate') }
+      model = Actions::KeepReceived.as_new(Received.read(bytes, 'motor-plate.step'), note: 'as supplied', author: 'Ada Thorne').model
+      Records::Property.forget('models', model.slug)
+      model.update!(slug: 'motor-plate')
+      Actions::Retitle.call(model, name: 'Motor plate', number: 'QI-2180', properties: { 'material' => 'EN AW-5754' }, author: 'Ada Thorne', note: 'name, number and material')
+      model
     end
 
     # Sizes measured on an imported model.

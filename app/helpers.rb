@@ -6,15 +6,45 @@ module App
     # Bytes from which an uploaded file is read by a worker, with progress.
     LONG = 1_500_000
 
-    # Imports an uploaded STEP file, small ones at once; gives the address to go on to.
-    def import_file(upload, model, note)
-      bytes = upload[:tempfile].read(Nockplane::Formats::Step::Part21::MAX_BYTES + 1)
+    # Takes an uploaded file in, small ones at once; gives the address to go on to. model: whose next revision it is said to be.
+    def take_in(upload, model, note)
+      bytes = upload[:tempfile].read(Nockplane::Formats::Step::Part21::MAX_BYTES + 1).to_s
       name = upload[:filename].to_s
       note = note.to_s.strip.empty? ? nil : note.strip[0, 300]
-      return "/models/#{Actions::ImportModel.call(bytes, name, note: note, author: 'Drafting lead', model: model).model.slug}" if bytes.bytesize < LONG
+      if bytes.bytesize >= LONG && Received.kind(name) == Received::Step
+        digest = Files.put(bytes)
+        return "/runs/#{Queue.start('import', "Importing #{name}", total: 100) { |run| Jobs::ImportJob.new(run.id, digest, name, note, model&.id) }.id}"
+      end
 
-      digest = Files.put(bytes)
-      "/runs/#{Queue.start('import', "Importing #{name}", total: 100) { |run| Jobs::ImportJob.new(run.id, digest, name, note, model&.id) }.id}"
+      received = Received.read(bytes, name)
+      place_of(model ? Actions::TakeIn.revision(received, model, note: note) : Actions::TakeIn.added(received, note: note))
+    end
+
+    # Where to go after something was taken in: the model, or the question about it.
+    def place_of(found) = found.is_a?(Records::Arrival) ? "/arrivals/#{found.id}" : "/models/#{found.model.slug}"
+
+    # Headers of a picture of a sheet. Said here in full, since an answer 304 must not take the page's policy over: pictures and
+    # fonts within, nothing runs.
+    def picture_policy
+      headers 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:"
+      cache_control :private, :no_cache
+      content_type 'image/svg+xml'
+    end
+
+    # Has a worker make what a drawing's sheets still need, unless one is at it.
+    def paper_please(record)
+      return if Paper.new(record).waiting.empty?
+
+      key = "paper-#{record.id}"
+      Queue.once(key, Jobs::PaperJob.new(record.id), priority: 3) unless Queue.under_way?(key)
+    end
+
+    # Sends a person on to a page with the progress while a worker makes what a file for paper needs; programs wait.
+    def wait_for_paper(record)
+      return if Paper.new(record).waiting.empty? || !request.env['HTTP_ACCEPT'].to_s.include?('text/html')
+
+      run = Queue.start('paper', "Making #{record.number} ready for paper", total: 1) { |r| Jobs::PaperJob.new(record.id, r.id) }
+      redirect "/runs/#{run.id}"
     end
 
     # A whole page: view with locals inside the layout.
@@ -22,12 +52,9 @@ module App
       erb view, locals: locals, layout: :layout, layout_options: { locals: { title: title, current: current } }
     end
 
-    # The id of a model dimension as people read it.
-    def size_words(id)
-      return "size of #{id.delete_prefix(Nockplane::Modelling::Measured::SIZE)}" if id.start_with?(Nockplane::Modelling::Measured::SIZE)
-      return id.delete_prefix(Nockplane::Modelling::Measured::DISTANCE).sub('|', ' to ') if Nockplane::Modelling::Measured.id?(id)
-
-      id.delete_prefix('given.').tr('_.', ' ')
+    # The list of models with the form for new ones, filled in again after a fault.
+    def models_page(text: nil, fault: nil)
+      page(:models, title: 'Models', current: :models, models: Records::Model.order(:number, :name).includes(:drawings).to_a, text: text, fault: fault)
     end
 
     def part(view, **locals) = erb(view, locals: locals, layout: false)
@@ -59,10 +86,20 @@ module App
       raise Refused, 'The request is not JSON.'
     end
 
-    # mm from a request, bounded.
+    # What an edit did, for the person who made it; where fractions were chosen, how many sizes stay decimals.
+    def shown_label(record, asked)
+      label = record.undoable&.label
+      return label unless asked.to_s.start_with?('standard') && record.value.standard.fractions? && !record.template?
+
+      total = record.value.dimensions.size
+      stay = Presenters::Decimals.count(record.value)
+      stay.zero? ? label : "#{label}. #{stay} of #{plural(total, 'size')} #{stay == 1 ? 'stays' : 'stay'} decimal: no fraction says #{stay == 1 ? 'it' : 'them'} exactly, or a tolerance stands with #{stay == 1 ? 'it' : 'them'}."
+    end
+
+    # mm from a request, bounded: a number, or text with point or comma and a unit.
     def millimetres(value)
-      number = Float(value, exception: false)
-      raise Refused, "'#{value}' is not a length in mm." unless number&.finite? && number.abs <= 5000
+      number = value.is_a?(Numeric) ? value.to_f : Nockplane::Drafting::Entry.length(value)
+      raise Refused, "“#{value.to_s[0, 40]}” is not a length in mm." unless number&.finite? && number.abs <= 5000
 
       number
     end
@@ -73,7 +110,7 @@ module App
     # The sheet and the column as fragments: what every change of a drawing answers with.
     def state_of(shown, told: nil)
       json version: shown.record.version, sheet: shown.svg, column: part(:_column, shown: shown), bar: part(:_drawing_bar, shown: shown), index: part(:_index, shown: shown),
-           on: shown.sheet.id, paper: shown.paper, homes: shown.homes, views: shown.ties, waiting: shown.waiting, told: told
+           on: shown.sheet.id, paper: shown.paper, homes: shown.homes, views: shown.ties, waiting: shown.waiting, pulse: shown.pulse, told: told
     end
 
     # The sheet asked for, nil (the first) when the edit took it away.
@@ -90,6 +127,37 @@ module App
       done = results.size - failed.size
       [("#{plural(done, one)} brought up to #{done == 1 ? 'its model' : 'their models'}." if done.positive?),
        *failed.map { |d, why| "#{d.number}: #{why}" }].compact.join(' ')
+    end
+
+    # A model change on the board in one sentence: what it does to the drawings.
+    def change_words(cells)
+      views = cells.flat_map { |c| c.docket.behind }
+      parts = ["#{plural(views.count(&:looks), 'view')} of #{plural(cells.size, 'drawing')} #{views.count(&:looks) == 1 ? 'looks' : 'look'} different"]
+      moved = views.sum { |b| b.numbers.size }
+      losing = views.sum { |b| b.losing.size }
+      parts << "#{plural(moved, 'number')} #{moved == 1 ? 'moves' : 'move'}" if moved.positive?
+      parts << "#{plural(losing, 'annotation')} will go adrift" if losing.positive?
+      "#{parts.join(', ')}."
+    end
+
+    # What a sheet needs a look for, on the board.
+    def sheet_words(docket)
+      found = docket.collisions.first(3).map(&:words)
+      found << "#{docket.collisions.size - 3} more such places" if docket.collisions.size > 3
+      found += docket.masses.map { |m| "the mass #{m.shown} in the title block parts from #{m.computed} worked out" }
+      "needs a look: #{found.join('; ')}."
+    end
+
+    # The state of a drawing on the board, in words.
+    def state_words(cell)
+      words = case cell.state
+              when 'unknown' then 'being worked out'
+              when 'fault' then 'cannot be shown'
+              when 'behind' then cell.docket.behind.empty? ? 'title block behind' : "#{plural(cell.docket.behind.size, 'view')} behind"
+              when 'adrift' then "◇ #{plural(cell.docket.adrift.size, 'annotation')} adrift"
+              else cell.docket.clear? && cell.origin.settled? ? 'current' : 'current, needs a look'
+              end
+      cell.checking && cell.state != 'unknown' ? "#{words} (being checked)" : words
     end
 
     def plural(count, word) = "#{count} #{word}#{'s' unless count == 1}"

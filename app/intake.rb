@@ -4,8 +4,9 @@ require 'listen'
 
 module App
   # The intake folder: where the outside design system drops STEP files and recipes. A new or changed file becomes a new
-  # revision of the model it belongs to (by file name, then by number), or a new model. Files that are still being written wait;
-  # a bad one is set aside with its reason on the docket, and the model's last good revision stays.
+  # revision of the model that a file of its name was once taken for, or a new model; where that is not sure it waits for an
+  # answer. Files that are still being written wait; a bad one is set aside with its reason on the docket, and the model's last
+  # good revision stays.
   module Intake
     # Seconds a file must have been left alone.
     QUIET = 0.6
@@ -29,21 +30,12 @@ module App
       listener = Listen.to(folder) { woken << true }
       listener.start
       loop do
-        prepare if scan.any? { |f| f.state == 'taken' }
+        scan
         Database.release
         Timeout.timeout(every) { woken.pop }
         woken.clear
       rescue Timeout::Error
         next
-      end
-    end
-
-    # Works out what a change means for the drawings, so that who opens one finds it in the cache.
-    def prepare
-      Records::Drawing.find_each do |drawing|
-        drawing.staleness.behind
-      rescue Nockplane::Error
-        next # told where the drawing is shown
       end
     end
 
@@ -55,15 +47,15 @@ module App
     def look(name, now)
       path = File.join(folder, name)
       known = Records::IntakeFile.find_by(name: name)
-      return nil if now - File.mtime(path) < QUIET
+      return nil if now - File.mtime(path) < QUIET || (known && looked_at?(path))
       return set_aside(known, name, path, '', too_large) if File.size(path) > most(name)
 
       bytes = File.binread(path)
       digest = Digest::SHA256.hexdigest(bytes)
-      return nil if known && known.digest == digest && known.state == 'taken'
+      return looked_at(path) if known && known.digest == digest && %w[taken asked].include?(known.state)
       return nil if unfinished?(name, bytes) && now - File.mtime(path) < GIVEN_UP
 
-      taken(known, name, digest, take(name, bytes))
+      taken(known, name, digest, take(name, bytes, known))
     rescue Nockplane::Error => e
       set_aside(known, name, path, digest, e)
     rescue Errno::ENOENT
@@ -75,30 +67,28 @@ module App
       set_aside(known, name, path, digest, Refused.new("#{name} can't be read because of a fault in the program (#{e.class}). The server log tells more."))
     end
 
+    # Files that were found dealt with are not read again until their time or size changes.
+    def looked_at?(path) = (@looked_at ||= {})[path] == [File.mtime(path), File.size(path)]
+
+    def looked_at(path)
+      (@looked_at ||= {})[path] = [File.mtime(path), File.size(path)]
+      nil
+    end
+
     def most(name) = name.match?(STEP) ? Nockplane::Formats::Step::Part21::MAX_BYTES : Nockplane::Modelling::RecipeSource::MAX_BYTES
     def too_large = Refused.new('The file is larger than what is read; export fewer parts to a file.')
     def unfinished?(name, bytes) = name.match?(STEP) ? !bytes.byteslice([bytes.bytesize - 200, 0].max, 200).include?('END-ISO-10303-21') : bytes.empty?
 
-    # The Revision made of a file. Raises what says why not.
-    def take(name, bytes)
-      return Actions::ImportModel.call(bytes, name, author: 'Design system') if name.match?(STEP)
-      raise Refused, "#{name} is neither a STEP file (.step, .stp) nor a recipe (.recipe.yml, .assembly.yml)." unless name.match?(RECIPE)
-
-      recipe(name, bytes.force_encoding('UTF-8'))
+    # What a file becomes: a Revision, or an Arrival that waits for an answer. Raises what says why not.
+    def take(name, bytes, known)
+      Actions::TakeIn.intake(Received.read(bytes, name), known&.revision&.model)
     end
 
-    def recipe(name, text)
-      stem = name.sub(RECIPE, '').downcase
-      number = Nockplane::Modelling::RecipeSource.new(text).data.then { |d| d.is_a?(Hash) && d['properties'].is_a?(Hash) ? d['properties']['number'] : nil }
-      model = Records::Model.find_by(source_file: stem) || (number && Records::Model.find_by(number: number.to_s))
-      note = text[/\A#\s*change:\s*(.+)$/, 1]&.strip
-      return Actions::ReviseModel.call(model, text, note: note || "from #{name}", author: 'Design system') if model
+    def taken(known, name, digest, found)
+      file = known || Records::IntakeFile.new(name: name)
+      return file.tap { |f| f.update!(digest: digest, state: 'asked', reason: nil) } if found.is_a?(Records::Arrival)
 
-      Actions::AddModel.call(text, note: note || "from #{name}", author: 'Design system').tap { |m| m.update!(source_file: stem) }.latest
-    end
-
-    def taken(known, name, digest, revision)
-      (known || Records::IntakeFile.new(name: name)).tap { |f| f.update!(digest: digest, state: 'taken', reason: nil, revision: revision) }
+      file.tap { |f| f.update!(digest: digest, state: 'taken', reason: nil, revision: found) }
     end
 
     def set_aside(known, name, path, digest, fault)

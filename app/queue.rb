@@ -7,7 +7,7 @@ module App
   # (bin/worker); a job whose worker was killed is taken up again.
   module Queue
     Delayed::Worker.max_run_time = 20 * 60
-    Delayed::Worker.sleep_delay = 1
+    Delayed::Worker.sleep_delay = 0.5
     Delayed::Worker.destroy_failed_jobs = true
     Delayed::Worker.logger = Logger.new(File::NULL)
 
@@ -18,6 +18,27 @@ module App
       run = Records::Run.create!(kind: kind, label: label, items: JSON.generate(items), total: total)
       Delayed::Job.enqueue(yield(run))
       run
+    end
+
+    # Puts a job on the queue unless one of that key waits there already. Lower priorities go first.
+    def once(key, job, priority: 5)
+      return if waiting?(key)
+
+      Delayed::Job.enqueue(job, queue: key, priority: priority)
+    end
+
+    # Does a job of that key wait for a worker?
+    def waiting?(key) = Delayed::Job.exists?(queue: key, locked_at: nil)
+
+    # Is a job of that key waiting or being worked on?
+    def under_way?(key) = Delayed::Job.exists?(queue: key)
+
+    # Leaves work to a worker unless it is done (the block says); true while it is not.
+    def left_to_worker?(key, job, priority: 6)
+      return false if yield
+
+      once(key, job, priority: priority) unless under_way?(key)
+      !yield
     end
 
     # Frees jobs whose worker on this machine is no longer alive; those of other machines after max_run_time.
@@ -44,6 +65,7 @@ module App
     # Works until told to stop (a worker process).
     def work
       revive
+      Aftermath.overdue
       Delayed::Worker.new(quiet: true).start
     end
   end

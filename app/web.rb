@@ -21,7 +21,7 @@ module App
     set :protection, except: %i[json_csrf]
 
     helpers Helpers
-    register Routes::Board, Routes::Models, Routes::Drawings, Routes::Templates, Routes::Sheets, Routes::Runs, Routes::Search
+    register Routes::Board, Routes::Models, Routes::Arrivals, Routes::Upkeep, Routes::Drawings, Routes::Templates, Routes::Sheets, Routes::Runs, Routes::Search
 
     # Bytes of a request that are looked at; recipes are at most 256 KB, STEP files of models 64 MB.
     MOST = 2_000_000

@@ -63,7 +63,12 @@ module App
     end
 
     # Model of an imported file with the names its faces have in this revision.
-    def imported(reference, refine) = Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces, refine: refine).model
+    def imported(reference, refine)
+      model = Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces, refine: refine).model
+      return model unless reference.title || reference.properties.any?
+
+      Nockplane::Modelling::Model.new(**model.to_h, name: reference.title || model.name, properties: reference.properties_of(model))
+    end
 
     # A recipe or an assembly, as its text says. Raises RecipeFault.
     def parse(text) = (Nockplane::Modelling::AssemblyRecipe.is?(text) ? Nockplane::Modelling::AssemblyRecipe : Nockplane::Modelling::Recipe).parse(text)
@@ -111,8 +116,10 @@ module App
 
     # glTF binary of recipe or assembly text.
     def glb(text, exploded: false)
-      model = source.model_of(text, exploded: exploded)
-      Nockplane::Formats::Glb.write(model.solid, edge_set: source.edge_set_of(text, exploded: exploded), colours: model.colours)
+      source.kept('glb', text, exploded) do
+        model = source.model_of(text, exploded: exploded)
+        Nockplane::Formats::Glb.write(model.solid, edge_set: source.edge_set_of(text, exploded: exploded), colours: model.colours).freeze
+      end
     end
 
     # Forgets everything in memory (tests change the data folder under a running process).

@@ -11,17 +11,34 @@ require_relative '../config/application'
 require 'rack/test'
 require 'minitest/mock'
 
+# What follows from a change is done at once; runs wait for a worker. What is only made ahead is not made, unless a test asks.
+INLINE = [App::Jobs::FollowJob, App::Jobs::MassJob, App::Jobs::SweepJob, App::Jobs::DocketJob, App::Jobs::ReadyJob, App::Jobs::PaperJob].freeze
+Delayed::Worker.delay_jobs = lambda do |job|
+  task = job.payload_object
+  !INLINE.include?(task.class) || (task.respond_to?(:run_id) && !task.run_id.nil?)
+end
+[App::Jobs::ReadyJob, App::Jobs::PaperJob].each do |kind|
+  kind.alias_method :really_perform, :perform
+  kind.define_method(:perform) { AppTest.ahead || (respond_to?(:run_id) && run_id) ? really_perform : nil }
+end
+
 # Starts every test from empty tables.
 class AppTest < CoreTest
   include Rack::Test::Methods
 
+  class << self
+    # Is what is only made ahead made, too?
+    attr_accessor :ahead
+  end
+
   def app = App::Web
 
   def setup
-    [App::Records::JournalEntry, App::Records::Binding, App::Records::Drawing].each(&:delete_all)
-    [App::Records::IntakeFile, App::Records::Run, Delayed::Job].each(&:delete_all)
+    [App::Records::JournalEntry, App::Records::Binding, App::Records::Standing].each(&:delete_all)
+    App::Records::Drawing.unscoped.where(kind: 'drawing').delete_all
+    [App::Records::IntakeFile, App::Records::Run, App::Records::Arrival, App::Records::HoldUp, Delayed::Job].each(&:delete_all)
     App::Records::Revision.delete_all
-    App::Records::Model.delete_all
+    App::Records::Model.unscoped.delete_all
     App::Records::Property.delete_all
     App::Workshop.reset
   end
@@ -57,6 +74,12 @@ class AppTest < CoreTest
         depth: sink
         point_angle: 180
   F
+
+  # A STEP file's bytes as the next revision of a model, or as a new one.
+  def take(bytes, name, model: nil, **more)
+    received = App::Received.read(bytes, name)
+    model ? App::Actions::KeepReceived.as_revision(received, model, **more) : App::Actions::KeepReceived.as_new(received, **more)
+  end
 
   def lid = @lid ||= App::Actions::AddModel.call(PART)
 

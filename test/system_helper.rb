@@ -27,7 +27,13 @@ class SystemTest < AppTest
   include Capybara::DSL
   include Capybara::Minitest::Assertions
 
+  def setup
+    super
+    AppTest.ahead = true
+  end
+
   def teardown
+    AppTest.ahead = false
     trouble = page.driver.browser.logs.get(:browser).reject { |l| l.level != 'SEVERE' || l.message.match?(/status of (4\d\d)/) }
     assert_empty trouble.map(&:message), 'the browser reported errors'
   ensure

@@ -2,36 +2,48 @@
 
 module App
   module Actions
-    # A size typed on the sheet: changes the model's recipe, keeps it as a new revision, and brings the drawing up to it.
+    # A size typed on the sheet: changes the model's recipe, keeps it as a new revision, and brings the drawing up to it. One step for
+    # a person; its journal entry remembers what it changed in the model, so that undoing can take that back as well.
     class ChangeSize
-      def self.call(drawing, dimension_id, given)
+      # on: number of a later revision that the person was told of and agreed to build on. Returns the Revision.
+      def self.call(drawing, dimension_id, given, on: nil, author: 'Drafting lead')
         value = drawing.value
         cell = value.dimension(dimension_id) or raise Refused.new('There is no such dimension.', status: 404)
         binding = value.binding(value.view(cell.view).binding)
         model = Records::Model.find(binding.model)
         raise Refused, 'This drawing is pinned to a revision; let it follow the model to change sizes here.' unless binding.follow
 
-        text = changed(model, cell, number(given))
-        words = Nockplane::Drawings::Measure.words(value.standard, cell.snapshot)
-        revision = ReviseModel.call(model, text, note: "#{cell.dimension.tr('_.', ' ')}: #{words.main} → #{given.to_s.strip} (on drawing #{drawing.number})")
-        EditDrawing.call(drawing, base: nil) { drawing.reload.staleness.update }
-        revision
+        raise Refused, 'That is the size already; nothing is different.' if given.to_s.strip == Nockplane::Drawings::Measure.typed(value.standard, cell.snapshot)
+
+        number = Nockplane::Drafting::Entry.size(given, cell.snapshot['kind'], value.standard) or raise Refused, Nockplane::Drafting::Entry.fault(given, value.standard)
+        announce(drawing, model, on)
+        keep(drawing, cell, model, number, author)
       end
 
-      def self.number(given)
-        text = given.to_s.strip.tr(',', '.')
-        raise Refused, "'#{given}' is not a number; write a size such as 24,5." unless text.match?(/\A\d{1,6}(\.\d{1,4})?\z/)
+      # What somebody else kept meanwhile is not brought onto the sheet along with a size unless the person says so.
+      def self.announce(drawing, model, agreed)
+        latest = model.latest
+        return if agreed.to_i == latest.number
 
-        text.include?('.') ? text.to_f : text.to_i
+        unseen = drawing.staleness.then { |s| s.behind.any? || s.fields.any? } or return
+        raise Refused.new("Revision #{latest.number} of #{model.name} (#{latest.note}; #{latest.author}) is not on this drawing yet. Your size would be made on top of it, and the drawing would show both.",
+                          status: 409, details: { ask: { choices: [{ words: "Change it on top of revision #{latest.number}", body: { on: latest.number } }],
+                                                         link: { words: 'See what that revision changed', href: "/models/#{model.slug}/compare?from=#{latest.number - 1}&to=#{latest.number}" }, unseen: unseen } })
       end
 
-      def self.changed(model, cell, number)
+      def self.keep(drawing, cell, model, number, author)
         edit = Workshop.size_edit(model, cell.dimension)
         raise Refused, edit.refusal if edit.refusal
 
-        edit.text(number)
+        standard = drawing.value.standard
+        label = Nockplane::Linking::SizeLabel.recipe(cell.dimension)
+        was, will = [cell.snapshot['value'], number].map { |v| Nockplane::Drawings::Measure.words(standard, cell.snapshot.merge('value' => v.to_f, 'tolerance' => nil)).main }
+        revision = ReviseModel.call(model, edit.text(number), note: "#{label}: #{was} → #{will} (on drawing #{drawing.number})", base: model.latest.number, author: author)
+        carried = { 'model' => model.id, 'dimension' => cell.dimension, 'old' => edit.value, 'new' => number, 'revision' => revision.number, 'words' => "#{label} #{was} → #{will}" }
+        EditDrawing.call(drawing, base: nil, author: author, carried: carried) { drawing.reload.staleness.update }
+        revision
       end
-      private_class_method :number, :changed
+      private_class_method :announce, :keep
     end
   end
 end

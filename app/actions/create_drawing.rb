@@ -8,7 +8,7 @@ module App
         template = template(template_slug)
         revision = model.latest.number
         title = title.to_s.strip.empty? ? model.name : title.strip[0, 80]
-        number = number.to_s.strip.empty? ? "#{model.number || model.slug}-D" : number.strip[0, 40]
+        number = number_for(model, number)
         value = template.fill(model.id, revision, Workshop.source, title: title, number: number)
         value = Nockplane::Linking::Adoption.adopted(value, Workshop.source, template.berths.select(&:adopt).map(&:id))
         Records::Drawing.transaction do
@@ -16,8 +16,16 @@ module App
           drawing.value = value
           drawing.save!
           drawing.bindings.create!(model: model)
+          Standings.recheck(drawing)
           drawing
         end
+      end
+
+      # The number told, if nobody has it; else the model's with -D, and the next free one where that is given.
+      def self.number_for(model, told)
+        return Numbers.free("#{model.number || model.slug}-D", Records::Drawing) if told.to_s.strip.empty?
+
+        Numbers.checked(told, Records::Drawing)
       end
 
       # Drawings::Template to use now, or a refusal that says what became of it.

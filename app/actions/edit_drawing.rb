@@ -5,8 +5,8 @@ module App
     # Applies an edit made on some version of a drawing. Edits made meanwhile merge when they touch other cells; a clash is
     # told (409) with what happened, and nothing is lost: the person may apply theirs on top.
     class EditDrawing
-      # The block gets the current value and returns an Edit or a Refusal.
-      def self.call(drawing, base:, author: 'Drafting lead')
+      # The block gets the current value and returns an Edit or a Refusal. carried: what it changed in a model, too (see TakeBack).
+      def self.call(drawing, base:, author: 'Drafting lead', carried: nil)
         drawing.with_lock do
           value = drawing.value
           edit = yield value
@@ -16,8 +16,9 @@ module App
           after = value.apply(edit)
           raise Refused, after.reason if after.is_a?(Nockplane::Drawings::Refusal)
 
-          store(drawing, value, edit, after, author)
+          store(drawing, value, edit, after, author, carried)
         end
+        Standings.recheck(drawing)
         drawing
       end
 
@@ -29,13 +30,13 @@ module App
                           status: 409, details: { clash: true, version: drawing.version })
       end
 
-      def self.store(drawing, before, edit, after, author)
+      def self.store(drawing, before, edit, after, author, carried)
         drawing.journal.where(state: 'undone').update_all(state: 'dropped')
         drawing.value = after
         drawing.version += 1
         drawing.save!
         drawing.journal.create!(version: drawing.version, label: edit.label, edit: JSON.generate(edit.to_h),
-                                inverse: JSON.generate(edit.inverse(before).to_h), author: author)
+                                inverse: JSON.generate(edit.inverse(before).to_h), author: author, carried: carried && JSON.generate(carried))
       end
       private_class_method :clash, :store
     end

@@ -2,29 +2,101 @@
 
 module App
   module Actions
-    # Undo and redo of a drawing's journal.
+    # Undo and redo of a drawing's journal. An edit that changed a size in a model, too, is asked about: a model's revisions stay, so
+    # taking it back there is a new revision that has the size as it was.
     class TakeBack
-      def self.undo(drawing) = new(drawing).step(drawing.undoable, :inverse, 'undone', 'There is nothing to undo.')
-      def self.redo(drawing) = new(drawing).step(drawing.redoable, :edit, 'done', 'There is nothing to redo.')
+      # Which journal entry, which side of it is applied, what it becomes, which size the model gets.
+      Way = Struct.new(:entry, :side, :state, :size, :nothing, :verb)
+      WAYS = {
+        'undo' => Way.new(:undoable, :inverse, 'undone', 'old', 'There is nothing to undo.', 'taken back'),
+        'redo' => Way.new(:redoable, :edit, 'done', 'new', 'There is nothing to redo.', 'made again')
+      }.freeze
 
-      def initialize(drawing)
+      def self.undo(drawing, **more) = new(drawing, 'undo', **more).call
+      def self.redo(drawing, **more) = new(drawing, 'redo', **more).call
+
+      # base: version the person saw; model: 'with' or 'without' changing the model, nil to be asked.
+      def initialize(drawing, way, base: nil, model: nil, author: 'Drafting lead')
         @drawing = drawing
+        @way = WAYS.fetch(way)
+        @base = base
+        @model = model
+        @author = author
       end
 
-      # Applies one side of a journal entry; returns the entry.
-      def step(entry, side, state, nothing)
-        raise Refused, nothing unless entry
-
+      # Returns the journal entry.
+      def call
+        entry = nil
         @drawing.with_lock do
-          after = @drawing.value.apply(Nockplane::Drawings::Edit.from_h(JSON.parse(entry[side])))
-          raise Refused, after.reason if after.is_a?(Nockplane::Drawings::Refusal)
-
-          @drawing.value = after
-          @drawing.version += 1
-          @drawing.save!
-          entry.update!(state: state, version: @drawing.version)
+          entry = @drawing.public_send(@way.entry) or raise Refused, @way.nothing
+          unseen(entry)
+          carried = entry.carried && JSON.parse(entry.carried)
+          ask(carried) if carried && @model.nil?
+          store(entry, changed(entry, carried))
         end
+        Standings.recheck(@drawing)
         entry
+      end
+
+      private
+
+      # An edit that came after what the person saw is not the one they meant.
+      def unseen(entry)
+        return if @base.nil? || @base >= @drawing.version
+
+        raise Refused.new("“#{entry.label}” (#{entry.author}) came meanwhile, so nothing was #{@way.verb}. The sheet now shows it.", status: 409, details: { clash: true, version: @drawing.version })
+      end
+
+      # The document after it.
+      def changed(entry, carried)
+        set_size(carried) if carried && @model == 'with'
+        after = applied(@drawing.value, Nockplane::Drawings::Edit.from_h(JSON.parse(entry[@way.side])))
+        return after unless carried && @model == 'with'
+
+        catching_up = Nockplane::Linking::Staleness.new(after, Workshop.source, Sheetworks.latest).update
+        catching_up.is_a?(Nockplane::Drawings::Edit) ? applied(after, catching_up) : after
+      end
+
+      def applied(value, edit)
+        after = value.apply(edit)
+        raise Refused, after.reason if after.is_a?(Nockplane::Drawings::Refusal)
+
+        after
+      end
+
+      def store(entry, after)
+        @drawing.value = after
+        @drawing.version += 1
+        @drawing.save!
+        entry.update!(state: @way.state, version: @drawing.version)
+      end
+
+      def model(carried) = Records::Model.find_by(id: carried['model'])
+
+      # A new revision of the model with the size as it was (or as it was typed).
+      def set_size(carried)
+        model = model(carried) or raise Refused, 'The model is no longer here; take it back on this drawing only.'
+        edit = Workshop.size_edit(model, carried['dimension'])
+        raise Refused, "#{edit.refusal} Take it back on this drawing only." if edit.refusal
+        return if edit.value == carried[@way.size]
+
+        ReviseModel.call(model, edit.text(carried[@way.size]), note: "#{carried['words']}: #{@way.verb} (on drawing #{@drawing.number})", author: @author)
+      end
+
+      def ask(carried)
+        model = model(carried) or return
+        words = "This also changed #{model.name}: #{carried['words']}, kept as its revision #{carried['revision']}. #{built_on(model, carried)}".strip
+        raise Refused.new(words, status: 409, details: { ask: { choices: [{ words: 'In the model too', body: { model: 'with' } }, { words: 'Only on this drawing', body: { model: 'without' } }] } })
+      end
+
+      # What others have made of it since.
+      def built_on(model, carried)
+        later = model.revisions.where('number > ?', carried['revision']).to_a
+        others = model.drawings.where.not(id: @drawing.id).select { |d| d.value.views.any? { |v| v.revision >= carried['revision'] } }
+        parts = []
+        parts << "Revision #{later.map(&:number).join(' and ')} (#{later.last.note}) stands on it; only this size would be set back, in a revision of its own." if later.any?
+        parts << "#{others.map(&:number).join(', ')} #{others.size == 1 ? 'shows' : 'show'} it too and would be behind." if others.any?
+        parts.join(' ')
       end
     end
   end

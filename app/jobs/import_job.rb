@@ -2,15 +2,15 @@
 
 module App
   module Jobs
-    # Reads an uploaded file that was kept under its digest; progress goes in hundredths.
-    ImportJob = Struct.new(:run_id, :digest, :filename, :note, :model_id) do
+    # Reads an uploaded STEP file that was kept under its digest; progress goes in hundredths. model_id: the model it is told to be
+    # a revision of; arrival_id and answer: what a person answered about a file that waited.
+    ImportJob = Struct.new(:run_id, :digest, :filename, :note, :model_id, :arrival_id, :answer) do
       def perform
         run = Records::Run.find(run_id)
         return if run.over?
 
         run.update!(state: 'running', total: 100)
-        revision = Actions::ImportModel.call(Files.read(digest), filename, note: note, model: model_id && Records::Model.find(model_id), progress: told(run))
-        run.update!(state: 'done', done: 100, href: "/models/#{revision.model.slug}")
+        run.update!(state: 'done', done: 100, href: href(taken(run)))
       rescue Nockplane::Error => e
         run.update!(state: 'failed', reason: e.message)
       end
@@ -18,6 +18,23 @@ module App
       def max_attempts = 3
 
       private
+
+      # A Revision, an Arrival, or nil when nothing was kept.
+      def taken(run)
+        return Actions::AnswerArrival.call(Records::Arrival.at(arrival_id), answer['answer'], number: answer['number'], progress: told(run)) if arrival_id
+
+        received = Received.read(Files.read(digest), filename, progress: told(run))
+        model = model_id && Records::Model.find(model_id)
+        model ? Actions::TakeIn.revision(received, model, note: note) : Actions::TakeIn.added(received, note: note)
+      end
+
+      def href(found)
+        case found
+        when Records::Arrival then "/arrivals/#{found.id}"
+        when Records::Revision then "/models/#{found.model.slug}"
+        else '/'
+        end
+      end
 
       # Writes hundredths as they come; a run that is to stop stops here.
       def told(run)

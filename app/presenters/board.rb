@@ -2,47 +2,108 @@
 
 module App
   module Presenters
-    # The home page: models down, their drawings across, and the docket grouped by the model change that caused it.
+    # The home page: what is out of step first, as a docket grouped by the model change that caused it; then models and their
+    # drawings. Reads what is known; what is not yet is being worked out by a worker.
     class Board
-      # A drawing on the board: record, what is behind and adrift, Origin of its template, berths that stay empty.
-      Cell = Struct.new(:drawing, :behind, :adrift, :fields, :origin, :empty, :fault) do
-        def state = fault ? 'fault' : (behind.any? || fields.any? ? 'behind' : (adrift.any? ? 'adrift' : 'current'))
+      # A drawing on the board. docket: Linking::Docket or nil while the first one is being worked out; checking: is it being worked out
+      # anew; origin: what became of its template.
+      Cell = Struct.new(:drawing, :docket, :checking, :origin, keyword_init: true) do
+        def state
+          return 'unknown' unless docket
+          return 'fault' if docket.faults.any?
+          return 'behind' if docket.behind.any? || docket.fields.any?
+
+          docket.adrift.any? ? 'adrift' : 'current'
+        end
+
+        def sheet_clean? = docket.nil? || (docket.collisions.empty? && docket.masses.empty?)
+        def empty? = docket&.empty&.any?
       end
 
-      def models = @models ||= Records::Model.order(:number, :name).includes(:revisions, :drawings).to_a
-      def cells(model) = model.drawings.sort_by(&:number).map { |d| cell(d) }
-      def all_cells = @all_cells ||= Records::Drawing.order(:number).map { |d| cell(d) }
+      # What a model's latest revision is, without its text.
+      Latest = Struct.new(:number, :note, :created_at, :author)
 
-      # [[model, revision, [Cell, ...]], ...] of what is behind, one group per model change.
+      def models = @models ||= Records::Model.order(:number, :name).to_a
+      def drawn_models = models.select { |m| cells(m).any? }
+      def bare_models = models.reject { |m| cells(m).any? || purchased?(m) }
+      def purchased_models = models.select { |m| cells(m).empty? && purchased?(m) }
+
+      # Latest of a model.
+      def latest(model) = latest_of[model.id]
+      def cells(model) = cells_by_model[model.id] || []
+      def all_cells = @all_cells ||= make_cells
+
+      # [[model, Latest, [Cell, ...]], ...] of what is behind, one group per model change.
       def groups
-        all_cells.select { |c| c.state == 'behind' }.group_by { |c| c.drawing.models.first }.map { |m, list| [m, m.latest, list] }
+        all_cells.select { |c| c.state == 'behind' }.group_by { |c| model_of(c) }.map { |m, list| [m, latest(m), list] }
       end
 
-      # [[model, revision, [[Cell, [Adrift, ...]], ...]], ...]: annotations adrift by the revision that took their geometry away.
+      # [[model, revision number, note, [[Cell, [Adrift, ...]], ...]], ...]: annotations adrift by the revision that took their geometry.
       def adrift
-        lost = all_cells.flat_map { |c| c.adrift.map { |a| [c, a] } }
-        lost.group_by { |c, a| [c.drawing.models.first, a.view.revision] }.map do |(model, number), list|
-          [model, model.revisions.find { |r| r.number == number }, list.group_by(&:first).map { |c, pairs| [c, pairs.map(&:last)] }]
+        lost = all_cells.flat_map { |c| (c.docket&.adrift || []).map { |a| [c, a] } }
+        lost.group_by { |c, a| [model_of(c), a.revision] }.map do |(model, number), list|
+          [model, number, model.revisions.where(number: number).pick(:note).to_s, list.group_by(&:first).map { |c, pairs| [c, pairs.map(&:last)] }]
         end
       end
 
+      def arrivals = @arrivals ||= Records::Arrival.waiting.to_a
+      def hold_ups = @hold_ups ||= Records::HoldUp.includes(:model).order(:id).select(&:model)
       def set_aside = @set_aside ||= Records::IntakeFile.refused.to_a
-      def faults = all_cells.select(&:fault)
-      def behind_count = all_cells.sum { |c| c.behind.size }
-      def adrift_count = all_cells.sum { |c| c.adrift.size }
-      # Drawings whose template moved on or is gone, and those with empty berths.
-      def unhoused = all_cells.select { |c| c.origin && !c.origin.settled? }
-      def with_empty_berths = all_cells.select { |c| c.empty&.any? }
-      def clear? = set_aside.empty? && unhoused.empty? && with_empty_berths.empty? && all_cells.all? { |c| c.state == 'current' }
+      def faults = all_cells.select { |c| c.state == 'fault' }
+      def checking = all_cells.count(&:checking)
+      def behind_count = all_cells.sum { |c| c.docket ? c.docket.behind.size : 0 }
+      def adrift_count = all_cells.sum { |c| c.docket ? c.docket.adrift.size : 0 }
+      def losing_count = all_cells.sum { |c| c.docket ? c.docket.losing : 0 }
+
+      # Drawings whose template moved on or is gone, those with empty berths, those whose sheets need a look.
+      def unhoused = all_cells.reject { |c| c.origin.settled? }
+      def with_empty_berths = all_cells.select(&:empty?)
+      def unclean = all_cells.reject(&:sheet_clean?)
+
+      def clear?
+        checking.zero? && [arrivals, hold_ups, set_aside, unhoused, with_empty_berths, unclean].all?(&:empty?) && all_cells.all? { |c| c.state == 'current' }
+      end
 
       private
 
-      def cell(drawing)
-        (@cells ||= {})[drawing.id] ||= begin
-          s = drawing.staleness
-          Cell.new(drawing, s.behind, s.adrift, s.fields, Origin.of(s.drawing, templates), s.drawing.berths, nil)
-        rescue Nockplane::Error => e
-          Cell.new(drawing, [], [], [], nil, [], e.message)
+      def make_cells
+        drawings = Records::Drawing.order(:number).select(:id, :slug, :title, :number, :version, :template_slug, :template_revision, :kind).to_a
+        bases = Standings.bases
+        standings = Records::Standing.all.index_by(&:drawing_id)
+        drawings.map do |d|
+          known = standings[d.id]
+          Cell.new(drawing: d, docket: known&.docket, checking: known.nil? || known.basis != bases[d.id], origin: Origin.from(d.template_slug, d.template_revision, templates))
+        end
+      end
+
+      def cells_by_model
+        @cells_by_model ||= begin
+          by_id = all_cells.to_h { |c| [c.drawing.id, c] }
+          bindings.group_by(&:last).transform_values { |list| list.filter_map { |drawing, _| by_id[drawing] }.sort_by { |c| c.drawing.number } }
+        end
+      end
+
+      def bindings = @bindings ||= Records::Binding.order(:id).pluck(:drawing_id, :model_id)
+
+      def model_of(cell)
+        @model_of ||= bindings.reverse.to_h
+        models.find { |m| m.id == @model_of[cell.drawing.id] }
+      end
+
+      def latest_of
+        @latest_of ||= begin
+          newest = Records::Revision.group(:model_id).maximum(:id).values
+          Records::Revision.where(id: newest).pluck(:model_id, :number, :note, :created_at, :author).to_h { |id, *rest| [id, Latest.new(*rest)] }
+        end
+      end
+
+      # Bought, not made: by the property, or because assemblies say so of it.
+      def purchased?(model) = purchased.include?(model.id)
+
+      def purchased
+        @purchased ||= begin
+          by_property = Records::Property.where(home: 'models', name: 'source', value: 'purchased').pluck(:slug)
+          (models.select { |m| by_property.include?(m.slug) }.map(&:id) + Purchased.ids).to_set
         end
       end
 

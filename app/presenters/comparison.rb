@@ -33,7 +33,7 @@ module App
       def touched
         return [] unless @to.number == @model.latest.number
 
-        @model.drawings.sort_by(&:number).map { |d| [d, d.staleness.behind] }.reject { |_, b| b.empty? }
+        @model.drawings.sort_by(&:number).map { |d| [d, Standings.of(d)[0]&.behind || []] }.reject { |_, b| b.empty? }
       end
 
       # What the page's script paints.

@@ -23,8 +23,13 @@ module App
       def base = "/#{@record.home}/#{slug}"
       def template? = @record.template?
       def sheet = @sheet
-      def staleness = @staleness ||= @record.staleness
-      def behind(view) = staleness.behind.find { |b| b.view.id == view.id }
+      # What it needs a person for, as known now.
+      def docket = standing[0]
+      # Is that still being worked out?
+      def checking? = !standing[1]
+      def behind(view) = docket.behind_of(view.id)
+      # Are models and lines of all views there? Else the sheet says that it is being worked out.
+      def drawn? = @drawn ||= template? || Paper.new(@record, @sheet.id).drawn?
       def cell = @select && @value.cells[@select.split(':')[0]]
       # Id of the title block cell selected.
       def part = @select && @select.split(':', 2)[1]
@@ -34,11 +39,18 @@ module App
 
       # Kept: page, waiting list, docket and column ask the same one.
       def builder(sheet, shade, purpose = :screen)
-        (@builders ||= {})[[sheet.id, shade, purpose]] ||= Nockplane::Drawings::SceneBuilder.new(@value, sheet.id, Workshop.source, states: staleness.states, fields: App.title_fields, shade: shade, purpose: purpose)
+        (@builders ||= {})[[sheet.id, shade, purpose]] ||= Nockplane::Drawings::SceneBuilder.new(@value, sheet.id, Workshop.source, states: docket.states, fields: App.title_fields, shade: shade, purpose: purpose)
       end
 
       # Views whose shading follows: the page does not wait for it. "mass" when the title block's follows too.
-      def waiting = builder(@sheet, :known).then { |b| b.unshaded + (b.furniture.mass_waits? ? ['mass'] : []) }
+      def waiting
+        return ['lines'] unless drawn?
+
+        builder(@sheet, :known).then { |b| b.unshaded + (b.furniture.mass_waits? ? ['mass'] : []) }
+      end
+
+      # What an open page asks for every few seconds, to see whether there is anything new.
+      def pulse = Pulse.of(@record)
 
       # SVG of title blocks and tables with everything worked out.
       def furniture = svg_of(builder(@sheet, :all).scene_of_furniture)
@@ -49,35 +61,87 @@ module App
         svg_of([Nockplane::Drawings::Group.new(owner: 'shading', items: builder(@sheet, :all).shading_of(view))])
       end
 
+      # SVG of a dimension tied to another model dimension (by id), in the colour of actions.
+      def preview(id, to)
+        dimension = @value.dimension(id) or raise Refused.new("#{@record.number} has no dimension '#{id}'.", status: 404)
+        view = @value.view(dimension.view)
+        found = Workshop.source.model(@value.binding(view.binding).model, view.revision).dimension(to) or raise Refused.new('The model has no such size.', status: 404)
+        items = builder(@sheet, :known).dimension_ink(Nockplane::Linking::Adoption.new(@value, Workshop.source).tied(dimension, found)).ink
+        items.each { |item| item.tone = TIDE }
+        svg_of([Nockplane::Drawings::Group.new(owner: 'preview', items: items)])
+      end
+
+      TIDE = '#0f6e75'
+
       def svg_of(groups) = Nockplane::Formats::Svg.groups(Nockplane::Drawings::Scene.new(width: format.width, height: format.height, groups: groups, title: ''))
 
       def format = @sheet.paper
-      # For paper: what is printed.
-      def scenes = @value.sheets.map { |s| builder(s, :all, :print).scene }
+      # For paper: what is printed; marked: with words in the margin when something is behind, adrift or incomplete.
+      def scenes(marked: true) = @value.sheets.map { |s| builder(s, :all, :print).scene(margin: marked ? unfinished_words : nil) }
+
+      # What a reader of the paper should know, in words; nil when nothing.
+      def unfinished_words
+        return nil if template?
+
+        found = [(checking? ? 'not yet compared with its models' : nil), *unfinished]
+        found.compact.empty? ? nil : found.compact.join(', ')
+      end
+
+      # ["2 views behind", ...]: what is behind, adrift or incomplete.
+      def unfinished
+        d = docket
+        { 'view behind' => d.behind.size, 'title block behind' => d.fields.size, 'annotation adrift' => d.adrift.size, 'berth empty' => d.empty.size, 'place where things collide' => d.collisions.size,
+          'mass in doubt' => d.masses.size, 'model that cannot be built' => d.faults.size }.filter_map { |words, n| "#{n} #{words.sub(/\A(\w+)/) { n == 1 ? $1 : plural_of($1) }}" if n.positive? }
+      end
+
+      def plural_of(word) = word == 'mass' ? 'masses' : "#{word}s"
 
       # The sheet's SVG with the marks of views behind their model.
       def svg
+        return blank unless drawn?
+
         drawn = scene(shade: :known)
-        Nockplane::Formats::Svg.write(drawn).sub(%r{</svg>\z}, "#{Marks.new(drawn, staleness.behind).svg}</svg>")
+        Nockplane::Formats::Svg.write(drawn).sub(%r{</svg>\z}, "#{Marks.new(drawn, docket.behind).svg}</svg>")
+      end
+
+      # The empty sheet, while a worker makes what stands on it.
+      def blank
+        words = Nockplane::Drafting::Ink.text(format.width / 2, format.height / 2, 'The views are being worked out', height: 7.0, anchor: :middle, layer: 'note')
+        groups = [Nockplane::Drawings::Group.new(owner: 'format', items: format.ink + [words])]
+        Nockplane::Formats::Svg.write(Nockplane::Drawings::Scene.new(width: format.width, height: format.height, groups: groups, title: @record.title, overhang: format.overhang))
+      end
+
+      # What is deleted along with a view, in words; "" for nothing.
+      def goes_with(view)
+        views = @value.descendants(view.id)
+        Nockplane::Drawings::Edits.taken_along(views.size, @value.dimensions.count { |d| [view.id, *views].include?(d.view) }).delete_prefix(', with ')
       end
 
       def offers(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).offers(view)
       # Sizes that can be measured in a view of an imported model.
       def measures(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).measures(view)
       def words(dimension) = Nockplane::Drawings::Measure.words(@value.standard, dimension.snapshot).to_s
+      # What a dimension measures, in words.
+      def label(dimension)
+        labeller(dimension).of(dimension.dimension, kind: dimension.snapshot['kind'], faces: dimension.snapshot['faces'])
+      end
+
+      # Its number as it is typed, in the drawing's manner.
+      def field_value(dimension) = Nockplane::Drawings::Measure.typed(@value.standard, dimension.snapshot)
+
       def measured?(dimension) = Nockplane::Modelling::Measured.id?(dimension.dimension)
-      def model = @model ||= @value.bindings.first && Records::Model.find(@value.bindings.first.model)
+      def model = @model ||= @value.bindings.first && Records::Model.unscoped.find(@value.bindings.first.model)
 
       # Can the dimension's value be typed here?
       def editable?(dimension) = model && !imported? && Workshop.size_edit(model, dimension.dimension).refusal.nil?
       def imported? = Nockplane::Modelling::ImportReference.is?(model.latest.recipe)
 
-      def adrift(dimension) = staleness.adrift.find { |a| a.dimension.id == dimension.id }
+      def adrift(dimension) = docket.adrift_of(dimension.id)
       def journal = @record.journal.where.not(state: 'dropped').last(12).reverse
 
       # What the sheet's script needs to know to drag and to name things.
       def script_data
-        { slug: slug, base: base, version: @record.version, sheet: @sheet.id, homes: homes, waiting: waiting, **paper, views: ties }
+        { slug: slug, base: base, version: @record.version, sheet: @sheet.id, homes: homes, waiting: waiting, pulse: pulse, **paper, views: ties }
       end
 
       def paper = { width: format.width, height: format.height }
@@ -95,7 +159,19 @@ module App
       def empty_berths = template? ? [] : @value.berths
       # Fields the title block names that nothing gives a value.
       def unknown_fields = template? ? [] : furniture_of_sheet.unknown_fields
-      def settled? = staleness.current? && empty_berths.empty? && unknown_fields.empty? && %i[current none].include?(origin.state)
+      def settled? = !checking? && docket.clear? && unknown_fields.empty? && origin.settled?
+
+      private
+
+      def labeller(dimension)
+        view = @value.view(dimension.view)
+        words = Workshop.source.face_words(@value.binding(view.binding).model, view.revision)
+        Nockplane::Linking::SizeLabel.new { |name| words[name] }
+      end
+
+      def standing = @standing ||= template? ? [Nockplane::Linking::Docket.new, true] : Standings.of(@record).then { |docket, current| [docket || Nockplane::Linking::Docket.new, current] }
+
+      public
 
       # Which view each dimension moves with.
       def homes = @value.dimensions.to_h { |d| ["dimension/#{d.id}", "view/#{d.view}"] }

@@ -4,16 +4,28 @@ module App
   module Presenters
     # Turns a request such as { "do": "move", "what": "view/front", "dx": 4, "dy": 0 } into an Edit of a drawing value.
     class EditRequest
-      def initialize(value, source, data, millimetres)
+      # record: the drawing or template it is for.
+      def initialize(value, source, data, millimetres, record: nil)
         @value = value
         @source = source
         @data = data
         @mm = millimetres
+        @record = record
       end
 
       # An Edit or a Refusal.
       def edit
-        return HouseRequest.new(@value, @source, @data).edit if HouseRequest.does?(@data['do'])
+        found = asked_for
+        RESCALING.include?(@data['do']) && @value.bindings.any? ? Nockplane::Drawings::ScaleCheck.new(@value, @source).refusal(found) || found : found
+      end
+
+      # What can make views larger than the paper.
+      RESCALING = ['restyle', 'sheet scale'].freeze
+
+      private
+
+      def asked_for
+        return HouseRequest.new(@value, @source, @data, record: @record).edit if HouseRequest.does?(@data['do'])
 
         case @data['do']
         when 'move' then move
@@ -22,26 +34,36 @@ module App
         when 'restyle' then Nockplane::Drawings::Edits.restyle_view(@value, id, style: @data['style'], scale: scale, **restyling)
         when 'tidy' then tidy
         when 'to sheet' then Nockplane::Drawings::Edits.to_sheet(@value, id, @data['to'].to_s)
-        when 'note' then Nockplane::Drawings::Edits.add_note(@value, @data['sheet'] || 's1', @data['text'], @mm.call(@data['x']), @mm.call(@data['y']))
-        when 'reword' then Nockplane::Drawings::Edits.change_note(@value, id, text: @data['text'].to_s)
+        when 'tie' then Nockplane::Linking::Adoption.new(@value, @source).tie(ties)
+        when 'note' then Nockplane::Drawings::Edits.add_note(@value, (@data['sheet'] || 's1').to_s, @data['text'], @mm.call(@data['x']), @mm.call(@data['y']), width: width)
+        when 'reword' then Nockplane::Drawings::Edits.change_note(@value, id, text: @data['text'].to_s, width: @data.key?('width') ? width : :keep)
+        when 'wrap' then Nockplane::Drawings::Edits.change_note(@value, id, width: width)
         else Nockplane::Drawings::Refusal.new("'#{@data['do']}' is not something that can be done to a drawing", [])
         end
       end
 
-      private
-
-      def kind = @data['what'].to_s.split('/')[0]
-      def id = @data['what'].to_s.split('/')[1]
+      def kind = Array(@data['what'])[0].to_s.split('/')[0]
+      def id = Array(@data['what'])[0].to_s.split('/')[1]
 
       def view
         @value.view(id) or raise Refused.new('That view is no longer in the drawing.', status: 404)
+      end
+
+      # mm a note is wrapped at; nil for an empty one.
+      def width = @data['width'].to_s.strip.empty? ? nil : @mm.call(@data['width'])
+
+      # { id on the drawing => id in the model }: one, or several.
+      def ties
+        return { id => @data['to'].to_s } unless @data['pairs'].is_a?(Hash)
+
+        @data['pairs'].first(200).to_h { |dimension, to| [dimension.to_s, to.to_s] }
       end
 
       def scale
         return :keep unless @data.key?('scale')
         return nil if @data['scale'].to_s.strip.empty?
 
-        Nockplane::Drafting::Scale.parse(@data['scale']) or raise Refused, "'#{@data['scale']}' is not a scale; write 1:2 or 2:1."
+        Nockplane::Drafting::Scale.parse(@data['scale']) or raise Refused, "“#{@data['scale']}” is not a scale; write 1:2, 1:2,5 or 2:1."
       end
 
       # tangent, centre_lines, label: empty ones go by the standard.
@@ -74,7 +96,7 @@ module App
         case kind
         when 'view' then Nockplane::Drawings::Edits.remove_view(@value, id)
         when 'berth' then Nockplane::Drawings::BerthEdits.remove(@value, id)
-        else Nockplane::Drawings::Edits.remove(@value, @data['what'].to_s)
+        else Nockplane::Drawings::Edits.remove(@value, *Array(@data['what']).first(200).map(&:to_s))
         end
       end
 
@@ -83,7 +105,7 @@ module App
         free = @value.dimensions_of(view.id).map { |d| d.dup.tap { |x| x.pinned = false } }
         return Nockplane::Drawings::Refusal.new("#{view.name} has no dimensions to tidy", []) if free.empty?
 
-        Nockplane::Drawings::Edit.put("tidy #{view.name}", Nockplane::Linking::Adoption.new(@value, @source).tidied(view, free))
+        Nockplane::Drawings::Edit.put("Dimensions of #{view.name} tidied", Nockplane::Linking::Adoption.new(@value, @source).tidied(view, free))
       end
     end
   end

@@ -14,10 +14,11 @@ module App
                'add row' => :add_row, 'remove row' => :remove_row, 'place' => :place, 'add table' => :add_table, 'table' => :table,
                'add berth' => :add_berth, 'berth' => :berth, 'standard' => :standard, 'standard set' => :standard_set }.freeze
 
-      def initialize(value, source, data)
+      def initialize(value, source, data, record: nil)
         @value = value
         @source = source
         @data = data
+        @record = record
       end
 
       # Is it one of these?
@@ -65,7 +66,7 @@ module App
         list
       end
 
-      def factor(words) = Nockplane::Drafting::Scale.parse(words) || raise(Refused, "'#{words}' is not a scale; write 1:2 or 2:1.")
+      def factor(words) = Nockplane::Drafting::Scale.parse(words) || raise(Refused, "“#{words}” is not a scale; write 1:2, 1:2,5 or 2:1.")
       def sheet_scale = D::HouseEdits.set_scale(@value, sheet, factor(text('scale')))
       def scale_rule = D::HouseEdits.set_scale_rule(@value, text('scale').empty? ? nil : factor(text('scale')))
       def add_sheet = D::HouseEdits.add_sheet(@value)
@@ -88,7 +89,11 @@ module App
       def history = D::HouseEdits.add_history(@value, @data)
       def remove_history = D::HouseEdits.remove_history(@value, @data['index'].to_i)
 
-      def rename = D::HouseEdits.rename(@value, text('title'))
+      # (A drawing has a number, too, which nobody else may have.)
+      def rename
+        number = @data.key?('number') && @record ? Numbers.checked(text('number'), Records::Drawing, except: @record) : nil
+        D::HouseEdits.rename(@value, text('title'), number: number)
+      end
 
       def use_block = D::BlockEdits.use_block(@value, sheet, text('name'))
       def new_block = D::BlockEdits.new_block(@value, sheet, whole('rows').to_i, whole('columns').to_i, number('width') || 180.0, number('height') || 50.0)

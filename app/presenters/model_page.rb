@@ -21,18 +21,29 @@ module App
       def name = @record.name
       def slug = @record.slug
       def latest? = @revision.number == @record.latest.number
-      def built = @built ||= Workshop.source.model_of(@revision.recipe)
+      # Modelling::Model of the revision, or of the last one before it that can be built; nil when none can.
+      def built = good[1]
+      # Number of the revision that is shown.
+      def shown_number = good[0]&.number
+      # Why the revision itself can't be shown, nil when it can.
+      def fault = good && @fault
+      # Why an assembly stays behind its components, nil when it doesn't.
+      def held_up = Records::HoldUp.find_by(model: @record)&.reason
+      # { face name => what a person calls it } of an imported model.
+      def face_words = Workshop.source.face_words(@record.id, shown_number)
+      # What a person calls faces, joined.
+      def faces_words(names) = names.map { |n| face_words[n] || n }.join(', ')
       def assembly? = built.assembly?
       def imported? = built.imported?
-      def explodes? = !imported? && Workshop.parse(@revision.recipe).explode.any?
-      def reference = Nockplane::Modelling::ImportReference.parse(@revision.recipe)
+      def explodes? = !imported? && Workshop.parse(good[0].recipe).explode.any?
+      def reference = Nockplane::Modelling::ImportReference.parse(good[0].recipe)
 
       # Components of an assembly: [[id, Model record or nil, variant, count, purchased, hidden], ...].
       def components
         return imported_components if imported?
 
         counts = built.components.map { |c| c.path[/\A[^:]+/] }.uniq.group_by { |name| name[/\A[^\[]+/] }.transform_values(&:size)
-        Workshop.parse(@revision.recipe).components.map do |c|
+        Workshop.parse(good[0].recipe).components.map do |c|
           [c['id'], Records::Model.named(c['model'].to_s), c['variant'], counts[c['id']].to_i, c['purchased'] == true, c['hidden'] == true]
         end
       end
@@ -51,14 +62,24 @@ module App
       end
 
       # Assemblies whose latest revision names this model.
-      def assemblies
-        Records::Model.where.not(id: @record.id).select do |m|
-          text = m.latest.recipe
-          Nockplane::Modelling::AssemblyRecipe.is?(text) && Workshop.parse(text).references.any? { |name, _| [@record.number, slug].include?(name) }
-        end
+      def assemblies = @assemblies ||= Aftermath.naming(@record)
+
+      def glb = "/models/#{slug}/solid.glb?revision=#{shown_number}"
+      def pulse = Pulse.of_model(@record)
+
+      # Mass in words: [stated or nil, worked out or nil, which of them drawings show (:stated, :computed or nil)].
+      def masses
+        stated = built.properties['mass']
+        known = Workshop.source.mass_known?(@record.id, shown_number)
+        computed = known ? Workshop.source.mass_words(@record.id, shown_number) : nil
+        [stated, computed, (stated || computed) && (Nockplane::Modelling::Materials.stated?(built.properties) || computed.nil? ? :stated : :computed)]
       end
 
-      def glb = "/models/#{slug}/solid.glb?revision=#{@revision.number}"
+      # Properties that can be filled in: those it has, then the usual ones it lacks.
+      def editable_properties
+        own = built.properties.reject { |k, _| %w[number name].include?(k) }
+        Nockplane::Drawings::Fields::USUAL.keys.to_h { |k| [k, ''] }.except('mass').merge(own)
+      end
       def revisions = @record.revisions.reverse
       def drawings = @record.drawings.sort_by(&:number)
       def size = ModelPage.box_words(built.solid)
@@ -90,9 +111,26 @@ module App
           "#{n} #{a || '–'} → #{b || '–'}" if a != b
         end
         sizes + switched(old, new)
+      rescue Nockplane::Error
+        [] # one of the two can't be built any more
       end
 
       private
+
+      # [revision, what it builds to] of the latest one up to the revision that can be built.
+      def good
+        @good ||= begin
+          candidates = @record.revisions.where('number <= ?', @revision.number).reorder(number: :desc).limit(20)
+          candidates.lazy.filter_map { |r| attempt(r) }.first || []
+        end
+      end
+
+      def attempt(revision)
+        [revision, Workshop.source.model_of(revision.recipe)]
+      rescue Nockplane::Error => e
+        @fault ||= e.message
+        nil
+      end
 
       def switched(old, new)
         states = [old, new].map { |m| m.features.to_h { |id, _, on| [id, on] } }

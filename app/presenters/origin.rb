@@ -7,14 +7,21 @@ module App
     Origin = Struct.new(:state, :record, :revision, :slug) do
       # known: { slug => Records::Template }, to save asking for each drawing.
       def self.of(value, known = nil)
-        made = value.meta.template or return new(:none, nil, nil, nil)
-        record = known ? known[made['slug']] : Records::Template.find_by(slug: made['slug'])
+        made = value.meta.template || {}
+        from(made['slug'], made['revision'], known)
+      end
+
+      # The same of the template's slug and the revision made from, nil for none.
+      def self.from(slug, revision, known = nil)
+        return new(:none, nil, nil, nil) unless slug
+
+        record = known ? known[slug] : Records::Template.find_by(slug: slug)
         latest = record&.latest&.number
         state = if record.nil? then :gone
                 elsif record.removed_at then :removed
-                else latest && latest > made['revision'] ? :changed : :current
+                else latest && latest > revision.to_i ? :changed : :current
                 end
-        new(state, record, made['revision'], made['slug'])
+        new(state, record, revision, slug)
       end
 
       def settled? = %i[none current].include?(state)

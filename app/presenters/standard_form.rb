@@ -9,7 +9,7 @@ module App
       GROUPS = [
         ['Projection and units', [['name', 'Name of the set', :text], ['first_angle', 'Projection', { true => 'first angle', false => 'third angle' }],
                                   ['units', 'Units', { 'mm' => 'mm', 'inch' => 'inch, decimal', 'fraction' => 'inch, fractions', 'dual' => 'mm with inch in brackets' }], ['denominator', 'Finest fraction, 1/', STANDARD::CHOICES['denominator']],
-                                  ['decimal', 'Decimal sign', { ',' => 'comma', '.' => 'point' }], ['precision', 'Decimals of mm', :integer], ['inch_precision', 'Decimals of inch', :integer],
+                                  ['decimal', 'Decimal sign', { ',' => 'comma', '.' => 'point' }], ['precision', 'Decimals of mm', :integer], ['measured_precision', 'Decimals of mm, measured sizes', :integer], ['inch_precision', 'Decimals of inch', :integer],
                                   ['trailing_zeros', 'Keep trailing zeros', :boolean], ['leading_zero', 'Leading zero', :boolean],
                                   ['angles', 'Angles', { 'decimal' => 'decimal degrees', 'dms' => 'degrees, minutes, seconds' }], ['tolerances', 'Tolerances', { 'as given' => 'as given', 'deviations' => 'deviations', 'limits' => 'limits of size', 'fit with deviations' => 'fit code with deviations', 'fit with limits' => 'fit code with limits' }],
                                   ['times', 'Sign for counts', STANDARD::CHOICES['times']]]],

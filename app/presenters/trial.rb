@@ -8,7 +8,7 @@ module App
       def initialize(model, data)
         @model = model
         @data = data
-        @before = Workshop.source.model_of(model.latest.recipe)
+        @before = before
       end
 
       # Recipe text with the changes. Raises RecipeFault.
@@ -41,6 +41,13 @@ module App
 
       private
 
+      # What the latest revision builds to; when it can't be built, nothing is compared.
+      def before
+        Workshop.source.model_of(@model.latest.recipe)
+      rescue Nockplane::Error
+        nil
+      end
+
       def sizes(recipe)
         (@data['sizes'] || {}).to_h { |name, value| [name.to_s, size(value.to_s.strip)] }
                               .reject { |name, value| recipe.parameter(name)&.given == value }
@@ -58,6 +65,8 @@ module App
 
       # Old and new of every parameter that differs.
       def changed(built)
+        return [] unless @before
+
         names = @before.parameters.map { |p| p[:name] } | built.parameters.map { |p| p[:name] }
         names.filter_map do |n|
           old, new = [@before, built].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [Nockplane::Modelling::Fault.value(p[:value]), p[:tolerance]].compact.join(' ') } }

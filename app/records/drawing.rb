@@ -4,7 +4,8 @@ module App
   module Records
     # A drawing as stored.
     class Drawing < Sheetwork
-      default_scope { where(kind: 'drawing') }
+      default_scope { where(kind: 'drawing', removed_at: nil) }
+      has_one :standing, class_name: 'App::Records::Standing', dependent: :destroy
       has_many :bindings, class_name: 'App::Records::Binding', dependent: :destroy
       has_many :models, through: :bindings
       after_save { Property.index_drawing(self) }

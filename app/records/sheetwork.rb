@@ -24,9 +24,10 @@ module App
         self.title = drawing.meta.title
         self.number = drawing.meta.number
         self.template_slug = drawing.meta.template && drawing.meta.template['slug']
+        self.template_revision = drawing.meta.template && drawing.meta.template['revision']
       end
 
-      def staleness = Nockplane::Linking::Staleness.new(value, Workshop.source, ->(id) { Records::Revision.where(model_id: id).maximum(:number) })
+      def staleness = Nockplane::Linking::Staleness.new(value, Workshop.source, Sheetworks.latest)
       def to_param = slug
       def undoable = journal.where(state: 'done').last
       def redoable = journal.where(state: 'undone').first

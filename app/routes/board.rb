@@ -5,7 +5,13 @@ module App
     # Home: the board of drawings with the docket.
     module Board
       def self.registered(app)
-        app.get('/') { page(:board, title: 'Board', current: :board, board: Presenters::Board.new) }
+        app.get '/' do
+          Standings.sweep
+          page(:board, title: 'Board', current: :board, board: Presenters::Board.new)
+        end
+
+        # Whether the board shows anything that is no longer so.
+        app.get('/pulse') { json pulse: Pulse.of_board }
 
         app.post '/docket/update' do
           if params['view'] # "drawing/view": just that one
@@ -14,11 +20,10 @@ module App
             redirect '/'
           end
           chosen = Array(params['drawings']).map(&:to_s)
-          drawings = params['all'] ? Records::Drawing.order(:id).to_a : Records::Drawing.where(slug: chosen).to_a
-          drawings = drawings.reject { |d| d.staleness.then { |s| s.behind.empty? && s.fields.empty? } }
-          if drawings.size > 1 # one is done at once, more go on the queue
+          drawings = Standings.due(params['all'] ? Records::Drawing.order(:id) : Records::Drawing.where(slug: chosen).order(:id))
+          if drawings.size > 1 || drawings.any? { |d| !Standings.at_hand?(d) } # one that is at hand is done at once
             items = drawings.map { |d| { what: "#{d.number} #{d.title}", slug: d.slug, state: 'waiting' } }
-            redirect "/runs/#{Queue.start('update', "Updating #{drawings.size} drawings", items: items) { |run| Jobs::UpdateJob.new(run.id) }.id}"
+            redirect "/runs/#{Queue.start('update', "Updating #{plural(drawings.size, 'drawing')}", items: items) { |run| Jobs::UpdateJob.new(run.id) }.id}"
           end
           session[:told] = told_of(Actions::UpdateDrawings.call(drawings))
           redirect '/'

@@ -24,10 +24,17 @@ module App
       end
 
       def self.reading(app)
-        # The shading of a view, when the sheet came without it.
+        # The shading of a view, when the sheet came without it; "waiting" until a worker has made it.
         app.get '/drawings/:slug/views/:view/shading' do
+          paper_please(Records::Drawing.at(params['slug']))
           shown = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)
-          json version: shown.record.version, svg: shown.shading(params['view'])
+          json version: shown.record.version, **(shown.waiting.include?(params['view']) ? { waiting: true } : { svg: shown.shading(params['view']) })
+        end
+
+        # An annotation adrift as it would be, tied to another model dimension.
+        app.get '/drawings/:slug/dimensions/:id/preview' do
+          shown = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)
+          json svg: shown.preview(params['id'], params['to'].to_s)
         end
 
         # A behind view as it was and as it is, to lay over the sheet.
@@ -47,7 +54,7 @@ module App
         app.post '/drawings/:slug/dimensions/:id/value' do
           drawing = Records::Drawing.at(params['slug'])
           data = body_json
-          revision = Actions::ChangeSize.call(drawing, params['id'], data['value'])
+          revision = Actions::ChangeSize.call(drawing, params['id'], data['value'], on: data['on'])
           state_of(Presenters::DrawingPage.new(drawing, data['sheet'], "dimension/#{params['id']}"), told: "Revision #{revision.number} of #{revision.model.name} kept; the drawing shows it.")
         end
 

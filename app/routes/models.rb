@@ -5,33 +5,57 @@ module App
     # Models: list, one model with its chapters, trying and keeping changes.
     module Models
       def self.registered(app)
-        app.get('/models') { page(:models, title: 'Models', current: :models, models: Records::Model.order(:number, :name).to_a, text: nil, fault: nil) }
+        shelf(app)
+        one(app)
+        pictures(app)
+        files(app)
+        trying(app)
+      end
+
+      def self.shelf(app)
+        app.get('/models') { models_page }
 
         app.post '/models' do
-          if params['file'].is_a?(Hash) && params['file'][:filename].to_s.match?(Intake::STEP)
-            next redirect(import_file(params['file'], nil, params['note']))
-          end
+          next redirect(take_in(params['file'], nil, params['note'])) if params['file'].is_a?(Hash)
 
-          text = params['file'].is_a?(Hash) ? params['file'][:tempfile].read(300_000) : params['text'].to_s
-          model = Actions::AddModel.call(text)
-          model.update!(source_file: params['file'][:filename].to_s.sub(Intake::RECIPE, '').downcase[0, 80]) if params['file'].is_a?(Hash)
-          redirect "/models/#{model.slug}"
+          redirect place_of(Actions::TakeIn.added(Received::Recipe.new(params['text'].to_s)))
         rescue Nockplane::Modelling::RecipeFault => e
           status 422
-          page(:models, title: 'Models', current: :models, models: Records::Model.order(:number, :name).to_a, text: text, fault: e)
+          models_page(text: params['file'].is_a?(Hash) ? '' : params['text'].to_s, fault: e)
         end
 
         app.post '/models/:slug/import' do
           raise Refused, 'Choose a STEP file first.' unless params['file'].is_a?(Hash)
 
-          redirect import_file(params['file'], Records::Model.at(params['slug']), params['note'])
+          redirect take_in(params['file'], Records::Model.at(params['slug']), params['note'])
         end
+      end
 
+      def self.one(app)
         app.get '/models/:slug' do
           shown = Presenters::ModelPage.new(Records::Model.at(params['slug']), params['revision'])
+          next page(:model_broken, title: shown.name, current: :models, shown: shown) unless shown.built
+
           page(:model, title: shown.name, current: :models, shown: shown)
         end
 
+        # An earlier revision becomes the latest again.
+        app.post '/models/:slug/back' do
+          model = Records::Model.at(params['slug'])
+          revision = Actions::BringBack.call(model, params['revision'].to_i)
+          session[:told] = "#{model.name} is now as revision #{params['revision'].to_i} was; that is its revision #{revision.number}."
+          redirect "/models/#{model.slug}"
+        end
+
+        app.get '/models/:slug/compare' do
+          model = Records::Model.at(params['slug'])
+          to = params['to'] ? model.revision(params['to'].to_i) : model.latest
+          from = model.revision(params['from'] ? params['from'].to_i : [to.number - 1, 1].max)
+          page(:compare, title: "#{model.name} #{from.number} → #{to.number}", current: :models, shown: Presenters::Comparison.new(model, from, to))
+        end
+      end
+
+      def self.pictures(app)
         app.get '/models/:slug/solid.glb' do
           model = Records::Model.at(params['slug'])
           revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
@@ -42,28 +66,14 @@ module App
           Workshop.glb(revision.recipe, exploded: exploded)
         end
 
-        app.get '/models/:slug/compare' do
-          model = Records::Model.at(params['slug'])
-          to = params['to'] ? model.revision(params['to'].to_i) : model.latest
-          from = model.revision(params['from'] ? params['from'].to_i : [to.number - 1, 1].max)
-          page(:compare, title: "#{model.name} #{from.number} → #{to.number}", current: :models, shown: Presenters::Comparison.new(model, from, to))
-        end
+        app.get('/models/:slug/pulse') { json pulse: Pulse.of_model(Records::Model.at(params['slug'])) }
 
-        Commands::Export::KINDS.each do |kind, type|
-          app.get "/models/:slug/export.#{kind}" do
-            model = Records::Model.at(params['slug'])
-            revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
-            name = "#{model.number || model.slug}-#{revision.number}.#{kind}".gsub(/[^\w.-]+/, '-')
-            content_type type
-            attachment name
-            Commands::Export.bytes(revision.recipe, Workshop.source, kind, name: name, time: revision.created_at.utc.strftime('%Y-%m-%dT%H:%M:%S'))
-          end
-        end
-
-        # Exact volume takes a finer mesh: the page asks for it when it is shown.
+        # Exact volume takes a finer mesh: the page asks for it when it is shown, and again until a worker has it.
         app.get '/models/:slug/mass' do
           model = Records::Model.at(params['slug'])
           text = (params['revision'] ? model.revision(params['revision'].to_i) : model.latest).recipe
+          next json(waiting: true) if Queue.left_to_worker?("mass-#{Digest::SHA256.hexdigest(text)[0, 20]}", Jobs::MassJob.new(text)) { Workshop.source.weighed?(text) }
+
           mass = Workshop.source.mass(text)
           weight = Workshop.source.weight(text)
           json words: ["#{number((mass.volume / 1000).round(3))} cm³", "surface #{number((mass.area / 100).round(2))} cm²", *(weight && "#{number(weight.round(4))} kg")].join(', ')
@@ -74,7 +84,22 @@ module App
           content_type 'model/gltf-binary'
           Workshop.glb(text)
         end
+      end
 
+      def self.files(app)
+        Commands::Export::KINDS.each do |kind, type|
+          app.get "/models/:slug/export.#{kind}" do
+            model = Records::Model.at(params['slug'])
+            revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
+            name = "#{model.number || model.slug}-#{revision.number}.#{kind}".gsub(/[^\w.-]+/, '-')
+            content_type type
+            attachment name
+            Commands::Export.bytes(revision.recipe, Workshop.source, kind, name: name, time: revision.created_at.utc.strftime('%Y-%m-%dT%H:%M:%S'))
+          end
+        end
+      end
+
+      def self.trying(app)
         app.post '/models/:slug/try' do
           model = Records::Model.at(params['slug'])
           trial = Presenters::Trial.new(model, body_json)
@@ -83,6 +108,14 @@ module App
           rescue Nockplane::Modelling::RecipeFault => e
             answer(422, e.message, faults: e.details, partial: trial.partial(e))
           end
+        end
+
+        # Recipe text typed where no revision can be built any more.
+        app.post '/models/:slug/text' do
+          model = Records::Model.at(params['slug'])
+          revision = Actions::ReviseModel.call(model, params['text'].to_s, note: 'mended', base: params['base'].to_i)
+          session[:told] = "Revision #{revision.number} is kept."
+          redirect "/models/#{model.slug}"
         end
 
         app.post '/models/:slug/revisions' do

@@ -10,26 +10,35 @@ module App
 
       def self.downloads(app, home, records)
         app.get "/#{home}/:slug/sheets/:sheet.svg" do
-          shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], nil)
-          # Said here in full, since an answer 304 must not take the page's policy over: pictures and fonts within, nothing runs.
-          headers 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:"
-          cache_control :private, :no_cache
-          etag "#{Nockplane::KERNEL_VERSION}-#{shown.record.slug}-#{shown.record.version}"
-          content_type 'image/svg+xml'
-          attachment "#{shown.record.number.to_s.empty? ? shown.slug : shown.record.number}.svg" if params['download']
+          record = records.at(params['slug'])
+          wait_for_paper(record) if params['download']
+          shown = Presenters::DrawingPage.new(record, params['sheet'], nil)
+          picture_policy
+          etag "#{Nockplane::KERNEL_VERSION}-#{record.slug}-#{record.version}"
+          attachment "#{record.number.to_s.empty? ? shown.slug : record.number}.svg" if params['download']
           Nockplane::Formats::Svg.write(shown.builder(shown.sheet, :all, params['berths'] ? :screen : :print).scene, standalone: true)
         end
 
+        # The first sheet as known now, small: without lettering of its own and without waiting for shading.
+        app.get "/#{home}/:slug/thumbnail.svg" do
+          picture_policy
+          Thumbnail.svg(records.at(params['slug'])).tap { |svg| etag Digest::SHA256.hexdigest(svg)[0, 16] }
+        end
+
+        # mark: "no" leaves out the words in the margin about what is behind or adrift.
         app.get "/#{home}/:slug.pdf" do
-          shown = Presenters::DrawingPage.new(records.at(params['slug']), nil, nil)
+          record = records.at(params['slug'])
+          wait_for_paper(record)
+          shown = Presenters::DrawingPage.new(record, nil, nil)
           content_type 'application/pdf'
-          attachment "#{shown.record.number.to_s.empty? ? shown.slug : shown.record.number}.pdf"
-          Nockplane::Formats::Pdf.write(shown.scenes, created: Time.now)
+          attachment "#{record.number.to_s.empty? ? shown.slug : record.number}.pdf"
+          Nockplane::Formats::Pdf.write(shown.scenes(marked: params['mark'] != 'no'), created: Time.now)
         end
       end
 
       def self.pages(app, home, records)
         app.get "/#{home}/:slug" do
+          paper_please(records.at(params['slug']))
           shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], params['select'])
           page(:drawing, title: "#{shown.record.number} #{shown.record.title}".strip, current: home == 'templates' ? :templates : :board, shown: shown)
         end
@@ -44,26 +53,30 @@ module App
           state_of(Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], params['select']))
         end
 
-        # Title blocks and tables with what takes long to work out.
+        # Title blocks and tables with what takes long to work out; "waiting" until a worker has done that.
         app.get "/#{home}/:slug/furniture" do
+          paper_please(records.at(params['slug']))
           shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], nil)
-          json version: shown.record.version, svg: shown.furniture
+          json version: shown.record.version, **(shown.waiting.include?('mass') ? { waiting: true } : { svg: shown.furniture })
         end
+
+        # Whether an open page shows anything that is no longer so.
+        app.get("/#{home}/:slug/pulse") { json pulse: Pulse.of(records.at(params['slug'])) }
       end
 
       def self.changes(app, home, records)
         app.post "/#{home}/:slug/edits" do
           record = records.at(params['slug'])
           data = body_json
-          Actions::EditDrawing.call(record, base: data['base']&.to_i) { |value| Presenters::EditRequest.new(value, Workshop.source, data, method(:millimetres)).edit }
-          state_of(Presenters::DrawingPage.new(record, sheet_still_there(record, data['sheet']), data['select']), told: record.undoable&.label)
+          Actions::EditDrawing.call(record, base: data['base']&.to_i) { |value| Presenters::EditRequest.new(value, Workshop.source, data, method(:millimetres), record: record).edit }
+          state_of(Presenters::DrawingPage.new(record, sheet_still_there(record, data['sheet']), data['select']), told: shown_label(record, data['do']))
         end
 
         %w[undo redo].each do |way|
           app.post "/#{home}/:slug/#{way}" do
             record = records.at(params['slug'])
             data = body_json
-            entry = Actions::TakeBack.public_send(way, record)
+            entry = Actions::TakeBack.public_send(way, record, base: data['base']&.to_i, model: (data['model'] if %w[with without].include?(data['model'])))
             state_of(Presenters::DrawingPage.new(record, sheet_still_there(record, data['sheet']), data['select'].to_s.start_with?('house/', 'block/') ? data['select'] : nil), told: "#{way == 'undo' ? 'Taken back' : 'Done again'}: #{entry.label}")
           end
         end

@@ -8,7 +8,8 @@ const name = document.getElementById('face-name');
 const WORDS = { gone: 'gone in the later revision', new: 'new in the later revision', changed: 'moved or changed in size' };
 
 const say = (statuses) => (face) => {
-  name.textContent = face ? `${face}: ${WORDS[statuses[face]] || 'as it was'}` : 'Point at a face to see what became of it';
+  const words = data.words?.[face] || face;
+  if (!data.plain) name.textContent = face ? `${words}: ${WORDS[statuses[face]] || 'as it was'}` : 'Point at a face to see what became of it';
 };
 const onError = (error) => tell(`The part can't be shown: ${error.message || error}`, true);
 
@@ -17,5 +18,5 @@ views.old = mount(document.getElementById('old'), { onFace: say(data.old), onBus
 views.new = mount(document.getElementById('new'), { onFace: say(data.new), onBusy() {}, onError, onTurn: (camera) => views.old.turnTo(camera) });
 views.old.paint(data.old);
 views.new.paint(data.new);
-views.old.load(data.from);
+if (data.from) views.old.load(data.from);
 views.new.load(data.to);

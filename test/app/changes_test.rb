@@ -45,7 +45,7 @@ class ChangesTest < AppTest
     edits(do: 'move', what: 'view/iso', dx: 5, dy: 0, base: base)
     answer = edits(do: 'move', what: 'view/iso', dx: 7, dy: 0, base: base)
     assert_equal [409, true], [last_response.status, answer['clash']]
-    assert_match(/\ASomeone changed the same thing meanwhile: “move Isometric view”/, answer['error'])
+    assert_match(/\ASomeone changed the same thing meanwhile: “Isometric view moved”/, answer['error'])
     assert_in_delta before + 5, drawn.reload.value.view('iso').x, 1e-9
     edits(do: 'move', what: 'view/iso', dx: 7, dy: 0, base: answer['version'])
     assert_in_delta before + 12, drawn.reload.value.view('iso').x, 1e-9
@@ -84,7 +84,7 @@ class ChangesTest < AppTest
     answer = post_json("/drawings/#{drawn.slug}/dimensions/#{id}/value", { value: '40' })
     assert_equal "This size is the expression 'length / 2'; change the parameters it rests on, in the model.", answer['error']
     assert_equal 1, lid.reload.latest.number
-    assert_equal "'wide' is not a number; write a size such as 24,5.", post_json("/drawings/#{drawn.slug}/dimensions/#{id}/value", { value: 'wide' })['error']
+    assert_equal '“wide” is no size; write a number such as 24,5 or 151 mm.', post_json("/drawings/#{drawn.slug}/dimensions/#{id}/value", { value: 'wide' })['error']
   end
 
   def test_board_and_check_say_what_is_behind

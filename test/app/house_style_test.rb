@@ -140,7 +140,7 @@ class HouseStyleAppTest < AppTest
   def test_wrong_words_in_forms_are_told_and_change_nothing
     version = drawn.version
     { { do: 'standard', text_height: 'tall' } => "Dimensions: 'tall' is not a number.", { do: 'standard', text_height: '0' } => 'text_height: 0.0 mm; lettering is 1 to 30 mm high', { do: 'format', size: 'A3', margins: '20 10' } => 'Margins are four lengths',
-      { do: 'format', size: 'custom', width: '9', height: '9' } => '50 to 5000 mm', { do: 'sheet scale', scale: 'big' } => "'big' is not a scale", { do: 'cell', what: 'block/b1:c99', shows: 'text' } => 'has no cell c99',
+      { do: 'format', size: 'custom', width: '9', height: '9' } => '50 to 5000 mm', { do: 'sheet scale', scale: 'big' } => '“big” is not a scale', { do: 'cell', what: 'block/b1:c99', shows: 'text' } => 'has no cell c99',
       { do: 'cell', what: 'block/b1:c1', shows: 'field', other: '<script>' } => 'not a name for a field', { do: 'layer', what: 'layer/visible', width: '99' } => '0.05 to 3 mm', { do: 'add table', kind: 'seating plan' } => 'tables are parts list and revisions',
       { do: 'to layer', what: 'view/iso', layer: 'no' } => 'there is no layer no', { do: 'new block', rows: '2', columns: '2', width: '900', height: '40' } => 'TB-06', { do: 'add berth', kind: 'dock' } => 'berths are',
       { do: 'place', what: 'block/b1', corner: 'middle' } => 'is no corner', { do: 'standard set', name: 'none' } => 'There is no drafting standard', { do: 'rename', title: '' } => '1 to 80 letters' }
@@ -197,6 +197,9 @@ class HouseStyleAppTest < AppTest
     page = App::Presenters::DrawingPage.new(drawing, nil, nil)
     assert_includes page.waiting, 'mass'
     assert_includes page.svg, '>…<'
+    get "/drawings/#{drawing.slug}/furniture?sheet=s1"
+    assert JSON.parse(last_response.body)['waiting'], 'no request works it out'
+    App::Jobs::PaperJob.new(drawing.id).really_perform
     get "/drawings/#{drawing.slug}/furniture?sheet=s1"
     # EN AW-6061 has 2.70 g/cm^3; the seat of 16 mm is 3 mm deep.
     want = ((100 * 50 * 11) - (Math::PI * 64 * 3)) * 2.70e-6

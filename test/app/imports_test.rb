@@ -13,8 +13,9 @@ class ImportsTest < AppTest
     FileUtils.rm_f(File.join(App.data_folder, 'designer.json'))
   end
 
-  def import(name, as: 'motor-plate.step', **more) = App::Actions::ImportModel.call(sample(name), as, **more)
-  def plate = @plate ||= import('motor-plate-r1').model
+  # The next revision of the plate.
+  def import(name, as: 'motor-plate.step', **more) = take(sample(name), as, model: plate, **more)
+  def plate = @plate ||= take(sample('motor-plate-r1'), 'motor-plate.step').model
   def built(revision) = App::Workshop.source.model(revision.model_id, revision.number)
   def names(revision) = built(revision).solid.faces.map(&:name)
 
@@ -30,23 +31,22 @@ class ImportsTest < AppTest
   end
 
   def test_a_file_becomes_a_model_and_its_next_ones_revisions
-    assert_equal ['motor-plate 1', 1], [plate.name, plate.latest.number]
+    assert_equal ['motor-plate 1', 1, 'file'], [plate.name, plate.latest.number, plate.latest.origin]
     assert_equal plate, import('motor-plate-r2').model
-    assert_equal plate, import('motor-plate-r4', as: 'Motor-Plate_r4.STP').model, 'a mark of the revision in the file name does not matter'
+    import('motor-plate-r4', as: 'Motor-Plate_r4.STP')
     assert_equal 3, plate.reload.latest.number
     assert_equal 36, (names(plate.revision(1)) & names(plate.revision(2))).size
     assert_equal ['bore-12'], names(plate.latest) - names(plate.revision(2))
   end
 
-  def test_by_product_id_when_the_file_name_is_new
-    plate.update!(source_file: 'other', number: 'motor-plate 2') # the id that the second file states
-    assert_equal plate, import('motor-plate-r2', as: 'supplier-export.step').model
+  def test_the_same_bytes_are_no_new_revision
+    import('motor-plate-r2')
     assert_match(/is the same as revision 2/, assert_raises(App::Refused) { import('motor-plate-r2', as: 'supplier-export.step') }.message)
   end
 
   def test_a_bad_file_leaves_the_last_good_revision
     plate
-    assert_raises(STEP::Unreadable) { App::Actions::ImportModel.call('ISO-10303-21;', 'motor-plate.step') }
+    assert_raises(STEP::Unreadable) { App::Received.read('ISO-10303-21;', 'motor-plate.step') }
     assert_equal 1, plate.reload.latest.number
   end
 
@@ -73,12 +73,11 @@ class ImportsTest < AppTest
     assert_includes counts, '3× ⌀5,5', 'one of the equal holes is gone, the size stays'
   end
 
-  def test_a_recipe_may_be_followed_by_a_file
+  def test_a_recipe_may_be_followed_by_a_file_when_a_person_says_so
     text = "nockplane: recipe/1\nname: Block\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 10}\n"
     model = App::Actions::AddModel.call(text)
-    model.update!(source_file: 'block')
     step = STEP::Writer.write(App::Workshop.source.model_of(text))
-    assert_equal model, App::Actions::ImportModel.call(step, 'block.step').model
+    take(step, 'block.step', model: model)
     assert_equal names(model.revision(1)).sort, names(model.reload.latest).sort, 'faces keep the names the recipe gave them'
   end
 
@@ -97,11 +96,11 @@ class ImportsTest < AppTest
   def test_what_a_change_means_is_worked_out_ahead
     measured
     import('motor-plate-r2')
-    App::Intake.prepare
     App::Workshop.reset # as another process: only the cache folder is shared
     fetched = []
     App::Workshop::Store.class_eval { alias_method :plain_fetch, :fetch; define_method(:fetch) { |key, &work| plain_fetch(key) { fetched << key; work.call } } }
     measured.staleness.behind
+    assert_equal 'behind', App::Presenters::Board.new.all_cells[0].state
     assert_empty fetched, 'nothing has to be worked out again'
   ensure
     App::Workshop::Store.class_eval { alias_method :fetch, :plain_fetch }
@@ -133,7 +132,7 @@ class ImportsTest < AppTest
 
   def test_the_designer_pushes_believable_changes
     designer = App::Designer.new(folder: App::Intake.folder)
-    App::Actions::AddModel.call(demo('carousel')).update!(source_file: 'carousel')
+    App::Actions::AddModel.call(demo('carousel'), origin: 'file', source_file: 'carousel')
     plate
     pushed = App::Designer::SERIES.map do |change|
       assert_equal change, designer.push
@@ -184,7 +183,6 @@ class ImportsTest < AppTest
   end
 
   def test_revisions_are_compared
-    import('motor-plate-r1')
     import('motor-plate-r2')
     import('motor-plate-r4')
     found = App::Presenters::Comparison.new(plate, plate.revision(2), plate.revision(3))

@@ -53,6 +53,6 @@ class RunsTest < AppTest
   end
 
   def test_stems_of_file_names
-    { 'Motor-Plate_r12.STP' => 'motor-plate', 'lid.step' => 'lid', 'bracket v2.step' => 'bracket', 'rev3.step' => 'rev3', '/tmp/x/plate-rev-3.stp' => 'plate' }.each { |file, stem| assert_equal stem, App::Actions::ImportModel.stem(file), file }
+    { 'Motor-Plate_r12.STP' => 'motor-plate', 'lid.step' => 'lid', 'bracket v2.step' => 'bracket', 'rev3.step' => 'rev3', '/tmp/x/plate-rev-3.stp' => 'plate' }.each { |file, stem| assert_equal stem, App::Received.stem(file), file }
   end
 end

@@ -36,9 +36,9 @@ class WebTest < AppTest
 
   def test_bad_requests_are_told_in_words
     assert_equal "'knit' is not something that can be done to a drawing", post_json("/drawings/#{drawn.slug}/edits", { do: 'knit' })['error']
-    assert_equal "'far' is not a length in mm.", post_json("/drawings/#{drawn.slug}/edits", { do: 'move', what: 'view/front', dx: 'far', dy: 0 })['error']
+    assert_equal '“far” is not a length in mm.', post_json("/drawings/#{drawn.slug}/edits", { do: 'move', what: 'view/front', dx: 'far', dy: 0 })['error']
     assert_equal 'That view is no longer in the drawing.', post_json("/drawings/#{drawn.slug}/edits", { do: 'adopt', what: 'view/zz' })['error']
-    assert_equal "'7 to 1' is not a scale; write 1:2 or 2:1.", post_json("/drawings/#{drawn.slug}/edits", { do: 'restyle', what: 'view/front', scale: '7 to 1' })['error']
+    assert_equal '“7 to 1” is not a scale; write 1:2, 1:2,5 or 2:1.', post_json("/drawings/#{drawn.slug}/edits", { do: 'restyle', what: 'view/front', scale: '7 to 1' })['error']
     post_json("/drawings/#{drawn.slug}/edits", [1])
     assert_equal 422, last_response.status
   end

@@ -130,8 +130,8 @@ class StepDayTest < SystemTest
   end
 
   def test_revisions_side_by_side
-    App::Actions::ImportModel.call(sample('motor-plate-r2'), 'motor-plate.step')
-    App::Actions::ImportModel.call(sample('motor-plate-r4'), 'motor-plate.step')
+    plate = take(sample('motor-plate-r2'), 'motor-plate.step').model
+    take(sample('motor-plate-r4'), 'motor-plate.step', model: plate)
     visit "/models/#{App::Records::Model.last.slug}"
     click_link 'compare with 1'
     assert_selector 'h1', text: 'What changed in motor-plate 2'

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module App
+  module Actions
+    # Brings an assembly up to the revisions its components have now, as a revision of its own, if it can be built so. If it
+    # can't, its last good revision stays, and the docket says what broke it.
+    class FollowComponents
+      # cause: the Revision that changed. Returns the new Revision, nil when there is nothing to follow or it can't be built.
+      def self.call(assembly, cause: nil, author: 'Nockplane')
+        latest = assembly.latest
+        text = Workshop.pinned(latest.recipe)
+        return nil if text == latest.recipe
+
+        note = cause ? "#{cause.model.name} #{cause.number - 1} → #{cause.number}: #{cause.note}" : 'components at their latest revisions'
+        built = Workshop.try_build(text)
+        Records::HoldUp.where(model: assembly).delete_all
+        ReviseModel.keep(assembly, text, properties: built.properties, name: built.name, note: note[0, 300], author: author, origin: 'followed', base: latest.number)
+      rescue Nockplane::Error => e
+        hold_up(assembly, text, cause, e)
+      end
+
+      def self.hold_up(assembly, text, cause, fault)
+        reason = "#{assembly.name} stays at revision #{assembly.latest.number}: it can't follow #{cause ? "#{cause.model.name} to revision #{cause.number}" : 'its components'}. #{fault.message}"
+        held = Records::HoldUp.find_or_initialize_by(model: assembly)
+        held.update!(basis: Records::HoldUp.basis(text), reason: reason[0, 2000])
+        nil
+      end
+      private_class_method :hold_up
+    end
+  end
+end

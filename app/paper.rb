@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module App
+  # What a drawing's sheets still need to be shown whole: [kind, ...] of things that take long, which a worker works out.
+  class Paper
+    # record: a drawing or template; sheet: only what this sheet needs (id).
+    def initialize(record, sheet = nil)
+      @value = record.value
+      @sheets = sheet ? [@value.sheet(sheet)].compact : @value.sheets
+      @source = Workshop.source
+    end
+
+    # [["lines", view id], ["shading", view id], ["mass", sheet id]]
+    def waiting = lines + shadings + masses
+
+    # Are models and lines of all views there?
+    def drawn? = lines.empty?
+
+    def work_out((kind, id))
+      case kind
+      when 'lines' then shown(@value.view(id)).then { |m| m.linework && m.axes && m.section }
+      when 'shading' then shown(@value.view(id)).shading
+      else bound(@value.sheet(id)) { |model, revision| @source.mass_words(model, revision) }
+      end
+    end
+
+    private
+
+    def views = @sheets.flat_map { |s| @value.views_on(s.id) }
+    def shown(view) = Nockplane::Drawings::ShownModel.of(@source, @value, view)
+
+    def lines
+      views.reject { |v| @source.known?(@value.binding(v.binding).model, v.revision, @value.frame(v), v.kind) }.map { |v| ['lines', v.id] }
+    end
+
+    def shadings
+      views.select(&:shaded?).reject { |v| v.kind == 'section' || @source.shaded?(@value.binding(v.binding).model, v.revision, @value.frame(v)) }.map { |v| ['shading', v.id] }
+    end
+
+    def masses
+      @sheets.select(&:binding).reject { |s| !block_with_mass?(s) || bound(s) { |model, revision| @source.mass_known?(model, revision) } }.map { |s| ['mass', s.id] }
+    end
+
+    def block_with_mass?(sheet) = @value.blocks.any? { |b| b.sheet == sheet.id && b.cells.any? { |c| c['field'] == 'mass' } }
+    def bound(sheet) = yield(@value.binding(sheet.binding).model, sheet.revision)
+  end
+end

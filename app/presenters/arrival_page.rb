@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # A file that waits for an answer, beside the model it may belong to.
+    class ArrivalPage
+      attr_reader :arrival
+
+      # with: id of the model to compare with, nil for the most like.
+      def initialize(arrival, with)
+        @arrival = arrival
+        @with = arrival.kindred.find { |k| k.model.id.to_s == with.to_s } || arrival.kindred.first
+      end
+
+      def title = @arrival.title
+      # Arrival::Kin shown beside the file, nil when its model is gone.
+      def beside = @with
+      def model = @with&.model
+      def file_glb = "/arrivals/#{@arrival.id}/solid.glb"
+      def model_glb = "/models/#{model.slug}/solid.glb?revision=#{model.latest.number}"
+
+      # [[what, of the model, of the file], ...] side by side; the model's is nil when it can't be built.
+      def facts
+        theirs = facts_of(file)
+        ours = @with && built && facts_of(built)
+        theirs.map { |what, words| [what, ours && ours[what], words] }
+      end
+
+      # Sizes with the same name in both that differ: [[name, of the model, of the file], ...].
+      def sizes
+        return [] unless built && @with.like?
+
+        Nockplane::Linking::Comparison.new(built, file).sizes.first(20).map { |s| [s.label, number(s.old), number(s.new)] }
+      end
+
+      # Of a fork: what was changed here since the file's last revision, in words: [[revision, note, author], ...].
+      def changed_here
+        return [] unless @with&.fork?
+
+        all = model.revisions.to_a
+        after = all.rindex { |r| r.origin == 'file' } || -1
+        all.drop(after + 1).map { |r| [r.number, r.note, r.author] }
+      end
+
+      # A number for a new model that nobody has, nil when the file has none.
+      def free_number
+        number = file.properties['number'].to_s.strip
+        number.empty? ? nil : Numbers.free(number, Records::Model)
+      end
+
+      # What the page's script paints and loads.
+      def script_data = { from: (model_glb if built), to: file_glb, old: {}, new: {}, plain: true }
+
+      private
+
+      def file = @file ||= Workshop.source.model_of(@arrival.text)
+
+      def built
+        return nil unless @with
+
+        @built ||= Workshop.source.model_of(model.latest.recipe)
+      rescue Nockplane::Error
+        nil
+      end
+
+      def facts_of(model)
+        solid = model.solid
+        kinds = solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size).sort
+        { 'Name' => model.name, 'Number' => model.properties['number'].to_s, 'Size' => ModelPage.box_words(solid), 'Volume' => volume(solid),
+          'Faces' => "#{solid.faces.size} (#{kinds.map { |k, n| "#{k} #{n}" }.join(', ')})" }
+      end
+
+      def volume(solid) = "#{number((Nockplane::Solids::Mass.filled_volume(solid) / 1000).round(2))} cm³"
+      def number(value) = Nockplane::Modelling::Fault.value(value.is_a?(Float) ? value.round(4) : value)
+    end
+  end
+end

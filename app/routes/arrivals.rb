@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module App
+  module Routes
+    # Files that wait for the answer whose revision they are.
+    module Arrivals
+      def self.registered(app)
+        app.get '/arrivals/:id' do
+          shown = Presenters::ArrivalPage.new(Records::Arrival.at(params['id']), params['with'])
+          page(:arrival, title: shown.title, current: :models, shown: shown)
+        end
+
+        app.get '/arrivals/:id/solid.glb' do
+          content_type 'model/gltf-binary'
+          Workshop.glb(Records::Arrival.at(params['id']).text)
+        end
+
+        app.post '/arrivals/:id' do
+          arrival = Records::Arrival.at(params['id'])
+          answer = params['answer'].to_s
+          raise Refused, 'Choose what the file is first.' if answer.empty?
+
+          if answer != 'leave' && arrival.kind == 'file' && File.size(Files.path(arrival.digest)) >= Helpers::LONG
+            said = { 'answer' => answer, 'number' => params['number'].to_s }
+            redirect "/runs/#{Queue.start('import', "Importing #{arrival.title}", total: 100) { |run| Jobs::ImportJob.new(run.id, arrival.digest, arrival.filename, nil, nil, arrival.id, said) }.id}"
+          end
+          revision = Actions::AnswerArrival.call(arrival, answer, number: params['number'])
+          session[:told] = "#{arrival.title} is #{arrival.outcome}." if revision
+          redirect revision ? place_of(revision) : '/'
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module App
+  module Routes
+    # Names, numbers and properties of models; the bin.
+    module Upkeep
+      def self.registered(app)
+        properties(app)
+        bin(app)
+      end
+
+      def self.properties(app)
+        app.post '/models/:slug/properties' do
+          model = Records::Model.at(params['slug'])
+          given = params['properties'].is_a?(Hash) ? params['properties'].transform_values(&:to_s) : {}
+          given[params['new_name'].to_s.strip] = params['new_value'].to_s unless params['new_name'].to_s.strip.empty?
+          known = Workshop.source.model_of(model.latest.recipe).properties
+          changed = given.reject { |k, v| v.strip == known[k].to_s }
+          revision = Actions::Retitle.call(model, name: params['name'], number: params['number'], properties: changed)
+          session[:told] = "Kept as revision #{revision.number}: #{revision.note}."
+          redirect "/models/#{model.slug}#properties"
+        end
+      end
+
+      def self.bin(app)
+        app.get '/bin' do
+          page(:bin, title: 'Bin', current: nil, models: Records::Model.unscoped.where.not(removed_at: nil).order(removed_at: :desc).to_a,
+                     drawings: Records::Drawing.unscoped.where(kind: 'drawing').where.not(removed_at: nil).order(removed_at: :desc).to_a)
+        end
+
+        app.post '/models/:slug/remove' do
+          model = Records::Model.at(params['slug'])
+          Actions::ThrowAway.model(model)
+          session[:told] = "#{model.name} is in the bin for #{Actions::ThrowAway::KEPT} days."
+          redirect '/bin'
+        end
+
+        app.post '/drawings/:slug/remove' do
+          drawing = Records::Drawing.at(params['slug'])
+          Actions::ThrowAway.drawing(drawing)
+          session[:told] = "Drawing #{drawing.number} is in the bin for #{Actions::ThrowAway::KEPT} days."
+          redirect '/bin'
+        end
+
+        { 'models' => [:restore_model, Records::Model], 'drawings' => [:restore_drawing, Records::Drawing] }.each do |home, (way, records)|
+          app.post "/bin/#{home}/:id/restore" do
+            thing = records.unscoped.where.not(removed_at: nil).find_by(id: params['id'].to_i) or raise Refused.new('That is no longer in the bin.', status: 404)
+            Actions::ThrowAway.public_send(way, thing)
+            session[:told] = "#{thing.is_a?(Records::Model) ? thing.name : thing.number} is back."
+            redirect "/#{home}/#{thing.slug}"
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module App
+  # Keeps the standing of every drawing up to what is stored. Requests read what is known; what has to be worked out is put on the
+  # queue, unless all that it rests on is there already and it is done in a moment.
+  module Standings
+    module_function
+
+    # { drawing id => basis now }: what a docket rests on besides the kernel: the document's version, the latest revisions of its
+    # models. Five queries, whatever the number of drawings.
+    def bases(ids = nil)
+      drawings = ids ? Records::Drawing.where(id: ids) : Records::Drawing.all
+      latest = Records::Revision.group(:model_id).maximum(:number)
+      bound = Records::Binding.where(drawing_id: ids || drawings.select(:id)).pluck(:drawing_id, :model_id).group_by(&:first)
+      drawings.pluck(:id, :version).to_h do |id, version|
+        models = (bound[id] || []).map(&:last).sort
+        [id, "#{Nockplane::KERNEL_VERSION}/#{version}/#{models.map { |m| "#{m}:#{latest[m]}" }.join(',')}"]
+      end
+    end
+
+    def basis(drawing) = bases([drawing.id]).fetch(drawing.id)
+
+    # [Linking::Docket, is it up to date?] of one drawing: worked out now when that takes no building, else the last known one
+    # (nil before there was any) while a worker does it.
+    def of(drawing)
+      basis = basis(drawing)
+      known = Records::Standing.find_by(drawing_id: drawing.id)
+      return [known.docket, true] if known && known.basis == basis
+      return [work_out(drawing, basis), true] if at_hand?(drawing)
+
+      recheck(drawing)
+      known = Records::Standing.find_by(drawing_id: drawing.id) # a queue without workers has done it by now
+      [known&.docket, known&.basis == basis]
+    end
+
+    # Works out and keeps the docket of a drawing.
+    def work_out(drawing, basis = basis(drawing))
+      docket = Nockplane::Linking::Docketing.of(drawing.value, Workshop.source, Sheetworks.latest)
+      keep(drawing, basis, docket)
+      docket
+    end
+
+    def keep(drawing, basis, docket)
+      values = { basis: basis, behind: docket.behind.size, adrift: docket.adrift.size, others: docket.others, lines: JSON.generate(docket.to_h) }
+      standing = Records::Standing.find_or_initialize_by(drawing_id: drawing.id)
+      standing.update!(values)
+    rescue ActiveRecord::RecordNotUnique
+      retry # another process made the row meanwhile
+    end
+
+    # Is every model and linework that the docket compares there already?
+    def at_hand?(drawing)
+      value = drawing.value
+      latest = Sheetworks.latest
+      value.views.all? do |v|
+        binding = value.binding(v.binding)
+        [v.revision, binding.follow ? latest.call(binding.model) : binding.pinned].uniq.all? { |n| Workshop.source.known?(binding.model, n, value.frame(v), v.kind) }
+      end
+    rescue Nockplane::Error
+      false
+    end
+
+    # Those of some drawings that may have something to catch up with: by what is known, or not known yet.
+    def due(drawings)
+      stale_ids = stale.to_set
+      known = Records::Standing.all.index_by(&:drawing_id)
+      drawings.select { |d| stale_ids.include?(d.id) || known[d.id].docket.then { |docket| docket.behind.any? || docket.fields.any? } }
+    end
+
+    # Puts a drawing's docket on the queue.
+    def recheck(drawing) = Queue.once("docket-#{drawing.id}", Jobs::DocketJob.new(drawing.id), priority: 4)
+
+    # Ids of drawings whose standing is not that of what is stored.
+    def stale
+      known = Records::Standing.pluck(:drawing_id, :basis).to_h
+      bases.reject { |id, basis| known[id] == basis }.keys
+    end
+
+    # Has a worker look for what is stale, when there is something.
+    def sweep
+      Queue.once('sweep', Jobs::SweepJob.new('board'), priority: 3) unless stale.empty?
+    end
+
+    def recheck_stale = Records::Drawing.where(id: stale).find_each { |d| recheck(d) }
+  end
+end
