@@ -144,12 +144,16 @@ module App
         { slug: slug, base: base, version: @record.version, sheet: @sheet.id, homes: homes, waiting: waiting, pulse: pulse, **paper, views: ties }
       end
 
-      def paper = { width: format.width, height: format.height }
+      # mm; frame: drawing space as a box with y down.
+      def paper
+        x0, y0, x1, y1 = format.frame
+        { width: format.width, height: format.height, overhang: format.overhang, frame: [x0, format.height - y1, x1 - x0, y1 - y0] }
+      end
 
       # Which view or berth hangs on which.
       def ties
         (@value.views.map { |v| ['view', v] } + @value.berths.map { |b| ['berth', b] })
-          .to_h { |kind, v| ["#{kind}/#{v.id}", { name: v.name, parent: v.parent && (@value.cells.key?("#{kind}/#{v.parent}") ? v.parent : nil), direction: v.parent && v.direction }] }
+          .to_h { |kind, v| ["#{kind}/#{v.id}", { name: v.name, parent: v.parent && (@value.cells.key?("#{kind}/#{v.parent}") ? v.parent : nil), direction: v.parent && v.direction, goes: kind == 'view' ? goes_with(v) : nil }] }
       end
 
       # What became of the drawing's template: [state in a word, its record or nil, revision shown].

@@ -1,63 +1,104 @@
 // The drawing screen: joins the sheet, the column and the bar with the server. Every change is a post that answers with
-// the sheet and column as they are then.
+// the sheet and column as they are then; what others change comes by itself.
 
 import { mount } from './sheet.js';
+import { mount as mountFocus } from './sheet_focus.js';
+import { mount as mountColumns } from './columns.js';
+import { mount as mountAsk } from './ask.js';
 import { mount as beforeAfter } from './before_after.js';
+import { mount as mountForms } from './column_forms.js';
+import { watch, morph } from './live.js';
 import { post, postForm, get, tell } from './talk.js';
 
 const data = JSON.parse(document.getElementById('drawing-data').textContent);
 const { base } = data;
-const column = document.getElementById('column');
-const bar = document.getElementById('bar');
-const index = document.getElementById('index');
-const clash = document.getElementById('clash');
+const byId = (id) => document.getElementById(id);
+const [column, bar, index, desk] = ['column', 'bar', 'index', 'sheet'].map(byId);
 let version = data.version;
 let selected = new URLSearchParams(location.search).get('select') || '';
 
-const sheet = mount(document.getElementById('sheet'), {
+const ask = mountAsk(byId('clash'));
+const sheet = mount(desk, {
   data,
-  onSelect: select,
+  onSelect: (key) => { focus.forget(); select(key); },
   onMove: (what, dx, dy) => edit({ do: 'move', what, dx, dy }),
+  onWrap: (what, width) => edit({ do: 'wrap', what, width: width.toFixed(2) }),
 });
+const focus = mountFocus(desk, {
+  sheet,
+  names: (key) => data.views[key]?.name || [...sheet.group(key).querySelectorAll('text')].map((t) => t.textContent).join(' ').slice(0, 80) || key.split('/')[0],
+  selected: () => selected,
+  onOpen: (key) => select(key).then(() => { columns.open('column'); column.querySelector('h2')?.setAttribute('tabindex', '-1'); column.querySelector('h2')?.focus(); }),
+  onMove: (what, dx, dy) => edit({ do: 'move', what, dx, dy }),
+  onDelete: remove,
+});
+const columns = mountColumns(document.querySelector('.drawing-page'), { onChange() {} });
 sheet.select(selected);
 
-const compare = beforeAfter({ sheet: document.getElementById('sheet'), column, path: (view) => `${base}/views/${view}/before-after` });
+const compare = beforeAfter({ sheet: desk, column, path: (view) => `${base}/views/${view}/before-after` });
 
-function show(state) {
+const typing = () => [...column.querySelectorAll('input:not([type=checkbox]):not([type=radio]), textarea')].some((i) => i.value !== i.defaultValue);
+
+function show(state, { keepTyped = false } = {}) {
   compare.end();
   version = state.version;
   const other = state.on && state.on !== data.sheet;
   Object.assign(data, { homes: state.homes || data.homes, views: state.views || data.views, sheet: state.on || data.sheet });
+  const held = focus.holds();
   sheet.replace(state.sheet, state.paper);
+  if (held) focus.refocus();
   if (other) history.replaceState({}, '', `${base}?sheet=${data.sheet}`);
   shade(state.waiting || []);
-  column.innerHTML = state.column;
-  bar.innerHTML = state.bar;
-  if (state.index) index.innerHTML = state.index;
+  if (!(keepTyped && typing())) fill(state.column);
+  morph(bar, state.bar);
+  if (state.index) morph(index, state.index);
+  if (state.pulse) live.know(state.pulse);
   if (state.told) tell(state.told);
 }
 
-// Shading and mass take longer than lines: they are asked for when the lines are there, and put in unless the sheet has changed
-// meanwhile.
+// The column's content; who was in it stays where they were, or at its beginning when that is gone.
+function fill(markup) {
+  const inside = column.contains(document.activeElement);
+  morph(column, markup);
+  if (inside && !column.contains(document.activeElement)) {
+    const head = column.querySelector('h2');
+    head?.setAttribute('tabindex', '-1');
+    head?.focus();
+  }
+}
+
+// Shading and mass take longer than lines: a worker makes them, and they are put in unless the sheet has changed meanwhile.
+let waiting = false;
 function shade(views) {
-  views.forEach(async (view) => {
-    const note = setTimeout(() => tell(view === 'mass' ? 'The mass is being worked out …' : 'Shading is being worked out …'), 1200);
+  waiting = views.length > 0;
+  const asked = version;
+  views.filter((view) => view !== 'lines').forEach(async (view) => {
     try {
-      const found = await get(view === 'mass' ? `${base}/furniture?sheet=${data.sheet}` : `${base}/views/${view}/shading?sheet=${data.sheet}`);
-      if (found.version === version) { if (view === 'mass') sheet.swap(found.svg); else sheet.under(`view/${view}`, found.svg); }
+      for (let tries = 0; tries < 200 && asked === version; tries += 1) {
+        const found = await get(view === 'mass' ? `${base}/furniture?sheet=${data.sheet}` : `${base}/views/${view}/shading?sheet=${data.sheet}`);
+        if (found.version !== version) return;
+        if (!found.waiting) { if (view === 'mass') sheet.swap(found.svg); else sheet.under(`view/${view}`, found.svg); return; }
+        if (tries === 1) tell(view === 'mass' ? 'The mass is being worked out …' : 'Shading is being worked out …');
+        await new Promise((done) => { setTimeout(done, 700); });
+      }
     } catch (error) {
       tell(error.message, true);
-    } finally {
-      clearTimeout(note);
     }
   });
 }
-shade(data.waiting);
+
+const live = watch({
+  path: () => `${base}/pulse`,
+  pulse: data.pulse,
+  soon: () => waiting || Boolean(column.querySelector('.checking')),
+  onChange: () => queue.then(() => refresh({ keepTyped: true })),
+});
 
 // Posts go one after another: a second key pressed before the first answer came is made on that answer's version, not
 // mistaken for somebody else's change. What waits behind a refused post is dropped.
 let queue = Promise.resolve();
 let refused = 0;
+shade(data.waiting);
 
 function send(path, body = {}) {
   const before = refused;
@@ -68,40 +109,28 @@ function send(path, body = {}) {
 async function attempt(path, body) {
   try {
     show(await post(base + path, { sheet: data.sheet, select: selected, base: version, ...body }));
-    clash.hidden = true;
+    ask.hide();
   } catch (error) {
     refused += 1;
-    if (error.data?.clash) await told(error, path, body);
-    else { tell(error.message, true); await refresh(); }
+    sheet.settle();
+    const question = error.data?.ask;
+    if (question) ask.show(error.message, question.choices.map((c) => ({ words: c.words, act: () => send(path, { ...body, ...c.body }) })), question.link);
+    else if (error.data?.clash) await clashed(error, path, body);
+    else { tell(error.message, true); if (error.status === 404) await refresh(); }
   }
 }
 
 const edit = (what) => send('/edits', what);
 
 // A later window lost the race: show theirs, keep mine at hand.
-async function told(error, path, body) {
-  await refresh();
-  const words = document.createElement('p');
-  words.textContent = error.message;
-  const again = document.createElement('button');
-  again.className = 'button is-link is-small';
-  again.textContent = 'Apply mine on top';
-  again.addEventListener('click', () => send(path, body));
-  const leave = document.createElement('button');
-  leave.className = 'button is-small';
-  leave.textContent = 'Leave theirs';
-  leave.addEventListener('click', () => { clash.hidden = true; });
-  const actions = document.createElement('p');
-  actions.className = 'actions';
-  actions.append(again, leave);
-  clash.replaceChildren(words, actions);
-  clash.hidden = false;
-  again.focus();
+async function clashed(error, path, body) {
+  await refresh({ keepTyped: true });
+  ask.show(error.message, [{ words: 'Apply mine on top', act: () => send(path, body) }]);
 }
 
-async function refresh() {
+async function refresh(how = {}) {
   try {
-    show(await get(`${base}/state?sheet=${data.sheet}&select=${encodeURIComponent(selected)}`));
+    show(await get(`${base}/state?sheet=${data.sheet}&select=${encodeURIComponent(selected)}`), how);
   } catch (error) {
     tell(error.message, true);
   }
@@ -115,7 +144,7 @@ async function turnTo(key) {
   try {
     const found = await get(`${base}/column?sheet=${data.sheet}&select=${encodeURIComponent(key)}`);
     if (key !== selected) return;
-    if (found.version === version) column.innerHTML = found.column;
+    if (found.version === version) fill(found.column);
     else await refresh();
   } catch (error) {
     tell(error.message, true);
@@ -128,10 +157,17 @@ function select(key) {
   return turnTo(key);
 }
 
-window.addEventListener('popstate', () => {
-  turnTo(new URLSearchParams(location.search).get('select') || '');
-});
+window.addEventListener('popstate', () => turnTo(new URLSearchParams(location.search).get('select') || ''));
 
+// Deleting a view asks when more goes with it.
+function remove(what, goes = goesWith(what)) {
+  const gone = () => { if (what === selected) { selected = ''; sheet.select(''); } return edit({ do: 'delete', what }); };
+  if (!goes) gone();
+  else ask.show(`${data.views[what]?.name || 'It'} goes with ${goes}.`, [{ words: 'Delete it', act: gone }]);
+}
+const goesWith = (what) => data.views[what]?.goes || '';
+
+mountForms(column, { edit, send, upload, place, select: () => selected });
 column.addEventListener('click', clicked);
 index.addEventListener('click', clicked);
 
@@ -140,45 +176,54 @@ function clicked(event) {
   if (!target) return;
   event.preventDefault();
   if (target.dataset.beforeAfter) { compare.toggle(target.dataset.beforeAfter); return; }
-  if (target.dataset.select !== undefined) { const then = select(target.dataset.select); if (target.dataset.compare) then.then(() => compare.toggle(target.dataset.compare)); }
+  if (target.dataset.select !== undefined) chosen(target);
   else if (target.dataset.update) send('/update', { views: target.dataset.update === '*' ? null : [target.dataset.update] });
   else if (target.dataset.toTemplate) send('/template', { template: target.dataset.toTemplate });
   else {
     const what = JSON.parse(target.dataset.edit);
-    if (what.do === 'delete' && what.what === selected) { selected = ''; sheet.select(''); }
-    edit(what);
+    if (what.do === 'delete') remove(what.what);
+    else edit(what);
   }
 }
+
+function chosen(target) {
+  const then = select(target.dataset.select);
+  if (target.dataset.compare) then.then(() => compare.toggle(target.dataset.compare));
+  if (target.dataset.light) then.then(() => { sheet.light(target.dataset.light.split(' ')); sheet.nearTo(target.dataset.select); });
+}
+
+// What an annotation adrift would be, tied to a proposal: seen on the sheet while the button is pointed at or has the focus.
+let previewed = null;
+async function preview(event) {
+  const button = event.target.closest?.('[data-preview]');
+  if (button === previewed) return;
+  previewed = button;
+  sheet.overlay('');
+  if (!button) return;
+  try {
+    const found = await get(`${base}/dimensions/${button.dataset.preview}/preview?sheet=${data.sheet}&to=${encodeURIComponent(button.dataset.to)}`);
+    if (previewed === button) sheet.overlay(found.svg);
+  } catch (error) {
+    tell(error.message, true);
+  }
+}
+['pointerover', 'focusin'].forEach((kind) => column.addEventListener(kind, preview));
+column.addEventListener('pointerleave', () => preview({ target: document.activeElement }));
+
+// A note goes where the next click says; Enter puts it in the middle of what is seen, Escape drops it.
+function place(text, form) {
+  const put = async (x, y) => { sheet.place(null); const before = refused; await edit({ do: 'note', text, x, y }); if (before === refused) form?.reset?.(); };
+  sheet.place(put);
+  tell('Click where the note goes. Enter puts it in the middle, Escape drops it.', false, 60000);
+  desk.focus();
+  placeAtCentre = () => put(...sheet.centre());
+}
+let placeAtCentre = () => {};
 
 // A layer shown or not, from the index.
 index.addEventListener('change', (event) => {
   const { layer } = event.target.dataset;
   if (layer) edit({ do: 'layer', what: `layer/${layer}`, visible: event.target.checked });
-});
-
-/** Named values of a form: texts, and true or false for check boxes. */
-function values(form) {
-  const found = Object.fromEntries(new FormData(form));
-  form.querySelectorAll('input[type=checkbox][name]').forEach((box) => { found[box.name] = box.checked; });
-  return found;
-}
-
-column.addEventListener('submit', (event) => {
-  const form = event.target;
-  if (form.method === 'post') return; // goes to another page
-  event.preventDefault();
-  const given = values(form);
-  if (form.dataset.form) edit({ ...given, ...JSON.parse(form.dataset.form) });
-  else if (form.dataset.upload) upload(form);
-  else if (form.dataset.toTemplateForm !== undefined) send('/template', given);
-  else if (form.dataset.adopt) edit({ do: 'adopt', what: form.dataset.adopt, dimensions: new FormData(form).getAll('dimension') });
-  else if (form.dataset.restyle) edit({ do: 'restyle', what: form.dataset.restyle, ...given });
-  else if (form.dataset.reword) edit({ do: 'reword', what: form.dataset.reword, text: given.text });
-  else if (form.dataset.value) send(`/dimensions/${form.dataset.value}/value`, { value: given.value });
-  else {
-    const [x, y] = sheet.centre();
-    edit({ do: 'note', text: given.text, x, y });
-  }
 });
 
 async function upload(form) {
@@ -195,6 +240,11 @@ async function upload(form) {
 bar.addEventListener('click', (event) => {
   const button = event.target.closest('[data-post]');
   if (button) send(`/${button.dataset.post}`);
+  const paper = event.target.closest('[data-unfinished]');
+  if (paper?.dataset.unfinished) {
+    event.preventDefault();
+    ask.show(`This drawing is not finished: ${paper.dataset.unfinished}.`, [{ words: 'PDF with a mark in the margin', href: paper.href }, { words: 'PDF without a mark', href: `${paper.href}?mark=no` }]);
+  }
 });
 
 document.querySelectorAll('[data-zoom]').forEach((b) => b.addEventListener('click', () => sheet.zoom(b.dataset.zoom)));
@@ -202,17 +252,15 @@ document.querySelectorAll('[data-zoom]').forEach((b) => b.addEventListener('clic
 const STEPS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
 document.addEventListener('keydown', (event) => {
   if (/INPUT|TEXTAREA|SELECT/.test(event.target.tagName)) return;
-  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') { event.preventDefault(); send(event.shiftKey ? '/redo' : '/undo'); }
-  if (event.key === 'Escape' && selected) select('');
-  if (!selected) return;
-  if (!/^(view|dimension|note|berth|table)\//.test(selected)) return;
-  if (event.key === 'Delete' || event.key === 'Backspace') {
-    event.preventDefault();
-    const what = selected;
-    selected = '';
-    sheet.select('');
-    edit({ do: 'delete', what });
+  const key = event.key.toLowerCase();
+  if ((event.ctrlKey || event.metaKey) && (key === 'z' || key === 'y')) { event.preventDefault(); send(key === 'y' || event.shiftKey ? '/redo' : '/undo'); return; }
+  if (sheet.placing()) {
+    if (event.key === 'Escape') { sheet.place(null); tell('The note was not placed; its words are still in the field.'); return; }
+    if (event.key === 'Enter') { event.preventDefault(); placeAtCentre(); return; }
   }
+  if (event.key === 'Escape') { sheet.light([]); if (selected && !ask.open()) select(''); }
+  if (!selected || event.target.closest('button, a, summary') || !/^(view|dimension|note|berth|table)\//.test(selected)) return;
+  if (event.key === 'Delete' || event.key === 'Backspace') { event.preventDefault(); remove(selected); }
   if (STEPS[event.key]) {
     event.preventDefault();
     const k = event.shiftKey ? 5 : 1;
@@ -220,5 +268,5 @@ document.addEventListener('keydown', (event) => {
   }
 });
 
-const first = document.getElementById('told-first');
+const first = byId('told-first');
 if (first) tell(first.dataset.told);

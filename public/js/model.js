@@ -2,11 +2,13 @@
 
 import { mount } from './viewer.js';
 import { get, post, tell } from './talk.js';
+import { watch } from './live.js';
 
 const page = document.querySelector('.model-page');
 const slug = page.dataset.model;
 const byId = (id) => document.getElementById(id);
 const viewerPlace = byId('viewer');
+const faceWords = JSON.parse(byId('face-words').textContent);
 let pending = null;
 
 // The exact volume takes finer meshes: it is asked for once, after the picture.
@@ -14,13 +16,14 @@ function weigh() {
   const place = byId('volume');
   if (place.dataset.asked) return;
   place.dataset.asked = 'yes';
-  get(place.dataset.mass).then((m) => { place.textContent = m.words; }, () => { place.textContent = 'volume unknown'; });
+  const look = () => get(place.dataset.mass).then((m) => { if (m.waiting) setTimeout(look, 800); else place.textContent = m.words; }, () => { place.textContent = 'volume unknown'; });
+  look();
 }
 
 const viewer = (() => {
   try {
     return mount(viewerPlace, {
-      onFace: (name) => { byId('face-name').textContent = name || 'Point at a face to see its name'; },
+      onFace: (name) => { byId('face-name').textContent = (name && (faceWords[name] || name)) || 'Point at a face to see its name'; },
       onBusy: (busy) => {
         byId('face-name').textContent = busy ? 'Making the picture …' : 'Point at a face to see its name';
         if (!busy) weigh();
@@ -123,4 +126,18 @@ byId('keep').addEventListener('click', async () => {
   } catch (error) {
     fault(error);
   }
+});
+
+// A revision that somebody (or a file) kept meanwhile is told; what is typed here stays until the page is loaded again.
+watch({
+  path: `/models/${slug}/pulse`,
+  pulse: page.dataset.pulse,
+  onChange() {
+    const place = byId('moved-on');
+    const link = document.createElement('a');
+    link.href = `/models/${slug}`;
+    link.textContent = 'Show it as it is now';
+    place.replaceChildren('This model has moved on meanwhile. ', link);
+    place.hidden = false;
+  },
 });

@@ -1,98 +1,152 @@
-// The sheet on screen: zoom, pan, selection frame, and dragging of its groups. Owns the svg inside the given element.
-// Coordinates handed out are mm of paper with y up.
+// The sheet on screen: zoom, pan, pinch, selection frame, and dragging of its groups. Owns the svg inside the given element.
+// Coordinates handed out are mm of paper with y up; boxes inside are the SVG's (y down).
 
-import { zoomed, moves } from './geometry.js';
+import { zoomed, wheelFactor, around, moves } from './geometry.js';
+import { mount as mountMarks } from './sheet_marks.js';
 
 const MOVABLE = '[data-owner^="view/"], [data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="berth/"], [data-owner^="table/"]';
 const CHOOSABLE = `${MOVABLE}, [data-owner^="block/"]`;
+const NS = 'http://www.w3.org/2000/svg';
+// Room around the paper at fit, and around a view gone near to, mm.
+const EDGE = 2;
+const NEAR = 12;
 
-/** mount(element, { data, onSelect(key), onMove(key, dx, dy) }) returns { replace(svg, paper), select(key), under(key, svg), swap(svg), zoom(how), centre() }. */
-export function mount(element, { data, onSelect, onMove }) {
+/**
+ * mount(element, { data, onSelect(key), onMove(key, dx, dy), onWrap(key, width) }) returns { replace(svg, paper), settle(), select(key),
+ * under(key, svg), swap(svg), overlay(svg), light(keys), zoom(how), nearTo(key), place(words, onPlace), centre(), boxes() }.
+ */
+export function mount(element, { data, onSelect, onMove, onWrap }) {
   let box = null;
   let chosen = null;
   let drag = null;
+  let placing = null; // called with the next point clicked
+  const fingers = new Map();
 
   const svg = () => element.querySelector('svg.sheet');
   const apply = () => svg().setAttribute('viewBox', box.join(' '));
-  const fit = () => { box = [-8, -8, data.width + 16, data.height + 16]; apply(); };
+  // The whole paper, untrimmed margins included, as large as it goes.
+  const fit = () => { const [mx, my] = data.overhang || [0, 0]; box = around([-mx, -my, data.width + 2 * mx, data.height + 2 * my], EDGE); apply(); };
+  const group = (key) => key && svg().querySelector(`[data-owner="${CSS.escape(key)}"]`);
+  const rectangle = (b, name, room = 0) => {
+    const rect = document.createElementNS(NS, 'rect');
+    rect.setAttribute('class', name);
+    for (const [k, v] of Object.entries({ x: b.x - room, y: b.y - room, width: b.width + 2 * room, height: b.height + 2 * room })) rect.setAttribute(k, v);
+    return rect;
+  };
+  const boxOf = (g) => { const b = (g.querySelector(':scope > .hit') || g).getBBox(); return [b.x, b.y, b.width, b.height]; };
+  const marks = mountMarks({ svg, data, boxOf });
 
   function paper(event) {
-    const matrix = svg().getScreenCTM().inverse();
-    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
+    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg().getScreenCTM().inverse());
     return [p.x, p.y];
   }
 
-  const group = (key) => key && svg().querySelector(`[data-owner="${CSS.escape(key)}"]`);
-
   function frame() {
-    svg().querySelectorAll('.chosen-box').forEach((e) => e.remove());
+    svg().querySelectorAll('.chosen-box, .wrap-handle').forEach((e) => e.remove());
     const target = group(chosen);
     if (!target) return;
     const b = target.getBBox();
-    const rect = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
-    rect.setAttribute('class', 'chosen-box');
-    for (const [k, v] of Object.entries({ x: b.x - 2, y: b.y - 2, width: b.width + 4, height: b.height + 4 })) rect.setAttribute(k, v);
-    svg().append(rect);
+    svg().append(rectangle(b, 'chosen-box', 2));
+    if (chosen.startsWith('note/')) svg().append(rectangle({ x: b.x + b.width + 1.2, y: b.y - 2, width: 2.4, height: b.height + 4 }, 'wrap-handle'));
   }
 
   // Lines and texts are thin: behind them come boxes that can be hit, one for a view, one for each text of an annotation.
   function hits() {
-    svg().querySelectorAll('[data-owner^="view/"], [data-owner^="berth/"], [data-owner^="table/"], [data-owner^="block/"][data-owner*=":"]').forEach((g) => g.prepend(hitBox(g)));
+    svg().querySelectorAll('[data-owner^="view/"], [data-owner^="berth/"], [data-owner^="table/"], [data-owner^="block/"][data-owner*=":"]').forEach((g) => g.prepend(rectangle(g.getBBox(), 'hit')));
     svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="note/"]').forEach((g) => {
       g.querySelectorAll('text').forEach((t) => {
-        const box = hitBox(t);
-        if (t.hasAttribute('transform')) box.setAttribute('transform', t.getAttribute('transform'));
-        g.prepend(box);
+        const hit = rectangle(t.getBBox(), 'hit');
+        if (t.hasAttribute('transform')) hit.setAttribute('transform', t.getAttribute('transform'));
+        g.prepend(hit);
       });
     });
   }
 
-  function hitBox(of) {
-    const b = of.getBBox();
-    const rect = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
-    rect.setAttribute('class', 'hit');
-    for (const [k, v] of Object.entries({ x: b.x, y: b.y, width: b.width, height: b.height })) rect.setAttribute(k, v);
-    return rect;
-  }
-
   function shift(key, dx, dy) {
     const move = (k, x, y) => [group(k), svg().querySelector(`[data-mark="${CSS.escape(k)}"]`)].forEach((g) => g && g.setAttribute('transform', `translate(${x} ${y})`));
-    if (!data.views[key]) return move(key, dx, dy);
-    for (const [k, [x, y]] of Object.entries(moves(data.views, key, dx, dy))) {
+    const all = data.views[key] ? moves(data.views, key, dx, dy) : { [key]: [dx, dy] };
+    for (const [k, [x, y]] of Object.entries(all)) {
       move(k, x, y);
-      svg().querySelectorAll('[data-owner^="dimension/"]').forEach((g) => { if (data.homes[g.dataset.owner] === k) g.setAttribute('transform', `translate(${x} ${y})`); });
+      if (data.views[k]) svg().querySelectorAll('[data-owner^="dimension/"]').forEach((g) => { if (data.homes[g.dataset.owner] === k) g.setAttribute('transform', `translate(${x} ${y})`); });
     }
+    marks.show(all);
+  }
+
+  function began(event) {
+    if (placing) return { place: true, from: paper(event), client: [event.clientX, event.clientY] };
+    const start = { from: paper(event), box: [...box], client: [event.clientX, event.clientY], far: false };
+    if (event.target.classList.contains('wrap-handle')) return { ...start, wrap: true, left: boxOf(group(chosen))[0] };
+    const target = event.target.closest(CHOOSABLE);
+    return { ...start, key: target && target.dataset.owner, moves: target && target.matches(MOVABLE) };
   }
 
   element.addEventListener('pointerdown', (event) => {
     if (event.button !== 0) return;
-    const target = event.target.closest(CHOOSABLE);
-    drag = { from: paper(event), key: target && target.dataset.owner, moves: target && target.matches(MOVABLE), box: [...box], client: [event.clientX, event.clientY], far: false };
+    fingers.set(event.pointerId, [event.clientX, event.clientY]);
+    if (fingers.size === 2) { drag = null; marks.clear(); return; }
+    drag = began(event);
     element.setPointerCapture(event.pointerId);
   });
   element.addEventListener('pointermove', (event) => {
-    if (!drag) return;
-    const pixels = Math.hypot(event.clientX - drag.client[0], event.clientY - drag.client[1]);
-    if (pixels > 4) drag.far = true;
+    if (fingers.has(event.pointerId) && fingers.size === 2) { pinch(event); return; }
+    if (!drag || drag.place) return;
+    if (Math.hypot(event.clientX - drag.client[0], event.clientY - drag.client[1]) > 4) drag.far = true;
     if (!drag.far) return;
     const [x, y] = paper(event);
     drag.by = [x - drag.from[0], y - drag.from[1]];
-    if (drag.moves) shift(drag.key, ...drag.by);
+    if (drag.wrap) svg().querySelector('.wrap-handle').setAttribute('x', x);
+    else if (drag.moves) shift(drag.key, ...drag.by);
     else { box = [box[0] - drag.by[0], box[1] - drag.by[1], box[2], box[3]]; apply(); }
   });
-  element.addEventListener('pointerup', () => {
+  element.addEventListener('pointerup', (event) => {
+    fingers.delete(event.pointerId);
     const done = drag;
     drag = null;
+    marks.clear();
     if (!done) return;
-    if (!done.far) onSelect(done.key || '');
+    if (done.place) { const put = placing; placing = null; element.classList.remove('placing'); put(done.from[0], data.height - done.from[1]); return; }
+    if (!done.far) { if (!done.wrap) onSelect(done.key || ''); return; }
+    if (done.wrap) onWrap(chosen, Math.max(10, done.from[0] + done.by[0] - done.left));
     else if (done.moves) onMove(done.key, done.by[0], -done.by[1]);
   });
-  element.addEventListener('pointercancel', () => { drag = null; });
+  element.addEventListener('pointercancel', (event) => { fingers.delete(event.pointerId); drag = null; marks.clear(); });
+
+  // Two fingers: nearer or farther about their middle.
+  function pinch(event) {
+    const apart = () => { const [a, b] = [...fingers.values()]; return Math.hypot(a[0] - b[0], a[1] - b[1]); };
+    const before = apart();
+    fingers.set(event.pointerId, [event.clientX, event.clientY]);
+    const [a, b] = [...fingers.values()];
+    box = zoomed(box, paper({ clientX: (a[0] + b[0]) / 2, clientY: (a[1] + b[1]) / 2 }), apart() / Math.max(before, 1), data.width);
+    apply();
+  }
+
   element.addEventListener('wheel', (event) => {
     event.preventDefault();
-    box = zoomed(box, paper(event), event.deltaY < 0 ? 1.15 : 1 / 1.15, data.width);
+    box = zoomed(box, paper(event), wheelFactor(event.deltaY, event.ctrlKey), data.width);
     apply();
   }, { passive: false });
+
+  element.addEventListener('dblclick', (event) => {
+    const target = event.target.closest('[data-owner^="view/"], [data-owner^="block/"], [data-owner^="table/"], [data-owner^="note/"]');
+    if (target) nearTo(target.dataset.owner);
+    else fit();
+  });
+
+  function nearTo(key) {
+    const target = group(key);
+    if (!target) return;
+    let all = boxOf(target);
+    // A view is shown with its dimensions.
+    svg().querySelectorAll('[data-owner^="dimension/"]').forEach((g) => {
+      if (data.homes[g.dataset.owner] !== key) return;
+      const b = g.getBBox();
+      const [x, y] = [Math.min(all[0], b.x), Math.min(all[1], b.y)];
+      all = [x, y, Math.max(all[0] + all[2], b.x + b.width) - x, Math.max(all[1] + all[3], b.y + b.height) - y];
+    });
+    box = around(all, NEAR);
+    apply();
+  }
 
   fit();
   hits();
@@ -101,24 +155,26 @@ export function mount(element, { data, onSelect, onMove }) {
     replace(markup, size) {
       const other = size && (size.width !== data.width || size.height !== data.height);
       if (size) Object.assign(data, size);
-      element.innerHTML = markup;
+      element.querySelector('svg.sheet').outerHTML = markup;
       if (other) fit();
       apply();
       hits();
       frame();
     },
+    // Puts back what was dragged and then refused.
+    settle() { svg().querySelectorAll('[data-owner][transform], [data-mark][transform]').forEach((g) => g.removeAttribute('transform')); frame(); },
     select(key) { chosen = key; frame(); },
     // Puts SVG under what a group shows.
     under(key, markup) {
       const target = group(key);
       if (!target) return;
-      const layer = document.createElementNS('http://www.w3.org/2000/svg', 'g');
+      const layer = document.createElementNS(NS, 'g');
       layer.innerHTML = markup;
       target.prepend(layer);
     },
     // Puts groups in place of those of the same owner.
     swap(markup) {
-      const holder = document.createElementNS('http://www.w3.org/2000/svg', 'g');
+      const holder = document.createElementNS(NS, 'g');
       holder.innerHTML = markup;
       [...holder.children].forEach((fresh) => {
         const old = group(fresh.dataset.owner);
@@ -128,12 +184,33 @@ export function mount(element, { data, onSelect, onMove }) {
         if (hit) fresh.prepend(hit);
       });
     },
+    // Something to be seen over the sheet for a while; '' takes it away.
+    overlay(markup) {
+      svg().querySelectorAll('.overlay').forEach((e) => e.remove());
+      if (!markup) return;
+      const layer = document.createElementNS(NS, 'g');
+      layer.setAttribute('class', 'overlay');
+      layer.innerHTML = markup;
+      svg().append(layer);
+    },
+    // Frames groups, to be found at a glance.
+    light(keys) {
+      svg().querySelectorAll('.lit-box').forEach((e) => e.remove());
+      keys.map(group).filter(Boolean).forEach((g) => svg().append(rectangle(g.getBBox(), 'lit-box', 1.5)));
+    },
     zoom(how) {
       if (how === 'fit') return fit();
       box = zoomed(box, [box[0] + box[2] / 2, box[1] + box[3] / 2], how === 'in' ? 1.3 : 1 / 1.3, data.width);
       apply();
     },
+    nearTo,
+    // The next click says where something goes; onPlace(x, y) in mm with y up. Without onPlace the wait is over.
+    place(onPlace) { placing = onPlace || null; element.classList.toggle('placing', Boolean(onPlace)); },
+    placing: () => Boolean(placing),
     // Middle of what is on screen, mm with y up.
     centre: () => [box[0] + box[2] / 2, data.height - (box[1] + box[3] / 2)],
+    group,
+    // { key: box } of all that can be chosen; of title blocks the whole, not each cell.
+    boxes: () => Object.fromEntries([...svg().querySelectorAll(CHOOSABLE)].filter((g) => !g.dataset.owner.includes(':')).map((g) => [g.dataset.owner, boxOf(g)])),
   };
 }

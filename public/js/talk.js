@@ -39,13 +39,13 @@ export async function get(path) {
 
 let timer;
 
-/** Shows a sentence for a while (longer when it is bad news). */
-export function tell(words, bad = false) {
+/** Shows a sentence for a while (ms; longer when it is bad news). */
+export function tell(words, bad = false, ms = bad ? 9000 : 4000) {
   const place = document.getElementById('told');
   const line = document.createElement('p');
   line.textContent = words;
   line.classList.toggle('bad', bad);
   place.replaceChildren(line);
   clearTimeout(timer);
-  timer = setTimeout(() => place.replaceChildren(), bad ? 9000 : 3500);
+  timer = setTimeout(() => place.replaceChildren(), ms);
 }

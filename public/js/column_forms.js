@@ -1,0 +1,37 @@
+// The forms of the drawing screen's column: each becomes one edit. A form that is refused keeps what was typed.
+
+/** Named values of a form: texts, and true or false for check boxes. */
+function values(form) {
+  const found = Object.fromEntries(new FormData(form));
+  form.querySelectorAll('input[type=checkbox][name]').forEach((box) => { found[box.name] = box.checked; });
+  return found;
+}
+
+/** mount(column, { edit(what), send(path, body), upload(form), place(text, form), select() }). */
+export function mount(column, { edit, send, upload, place }) {
+  // Ticked annotations adrift: tied each to what is most like it, or deleted, in one step.
+  function adrift(form, way) {
+    const ticked = new FormData(form).getAll('adrift');
+    if (way === 'delete') { edit({ do: 'delete', what: ticked.map((id) => `dimension/${id}`) }); return; }
+    const pairs = {};
+    ticked.forEach((id) => { const best = form.querySelector(`[data-preview="${CSS.escape(id)}"]`); if (best) pairs[id] = best.dataset.to; });
+    edit({ do: 'tie', pairs });
+  }
+
+  column.addEventListener('submit', (event) => {
+    const form = event.target;
+    if (form.method === 'post') return; // goes to another page
+    event.preventDefault();
+    const given = values(form);
+    const kind = form.dataset;
+    if (kind.form) edit({ ...given, ...JSON.parse(kind.form) });
+    else if (kind.adrift !== undefined) adrift(form, event.submitter?.value);
+    else if (kind.upload) upload(form);
+    else if (kind.toTemplateForm !== undefined) send('/template', given);
+    else if (kind.adopt) edit({ do: 'adopt', what: kind.adopt, dimensions: new FormData(form).getAll('dimension') });
+    else if (kind.restyle) edit({ do: 'restyle', what: kind.restyle, ...given });
+    else if (kind.reword) edit({ do: 'reword', what: kind.reword, text: given.text, width: given.width });
+    else if (kind.value) send(`/dimensions/${kind.value}/value`, { value: given.value });
+    else place(given.text, form);
+  });
+}
