@@ -7,11 +7,8 @@ module App
     FOLDER = File.join(ROOT, 'demo', 'models')
     MODELS = %w[carousel.recipe hub-spindle.recipe spacer.recipe housing.recipe lid.recipe adapter-ring.recipe cap-screw-m4.recipe dowel.recipe motor.recipe
                 o-ring.recipe wheel.assembly filter-wheel-unit.assembly].freeze
-    DRAWINGS = {
-      'carousel.recipe' => %w[a3-part-first-angle plan front side], 'hub-spindle.recipe' => %w[a3-part-first-angle front plan side],
-      'adapter-ring.recipe' => %w[quillfen-a3], 'lid.recipe' => %w[a3-part-first-angle plan front], 'filter-wheel-unit.assembly' => %w[a2-assembly],
-      'motor-plate' => %w[a3-part-first-angle plan front]
-    }.freeze
+    DRAWINGS = { 'carousel.recipe' => 'quillfen-a3', 'hub-spindle.recipe' => 'quillfen-a3', 'adapter-ring.recipe' => 'quillfen-a3', 'housing.recipe' => 'quillfen-a3', 'lid.recipe' => 'quillfen-a3',
+                 'filter-wheel-unit.assembly' => 'a2-assembly', 'motor-plate' => 'quillfen-a3' }.freeze
 
     module_function
 
@@ -24,10 +21,7 @@ module App
       end
       models['motor-plate'] = motor_plate
       Dir[File.join(ROOT, 'demo', 'templates', '*.template.json')].sort.each { |file| Actions::SaveTemplate.from_file(File.read(file)) }
-      DRAWINGS.each do |file, (template, *views)|
-        drawing = Actions::CreateDrawing.call(models[file], template)
-        views.each { |v| file == 'motor-plate' ? measure(drawing, v) : adopt(drawing, v) }
-      end
+      DRAWINGS.each { |file, template| Actions::CreateDrawing.call(models[file], template) }
     end
 
     # A bought-in part that comes as a STEP file; the number and name are ours.
@@ -38,19 +32,6 @@ module App
       model.update!(slug: 'motor-plate')
       Actions::Retitle.call(model, name: 'Motor plate', number: 'QI-2180', properties: { 'material' => 'EN AW-5754' }, author: 'Ada Thorne', note: 'name, number and material')
       model
-    end
-
-    # Sizes measured on an imported model.
-    def measure(drawing, view)
-      Actions::EditDrawing.call(drawing, base: nil, author: 'Ada Thorne') { |value| Nockplane::Linking::Adoption.new(value, Workshop.source).adopt(value.view(view), ['measured']) }
-    rescue Refused
-      nil
-    end
-
-    def adopt(drawing, view)
-      Actions::EditDrawing.call(drawing, base: nil, author: 'Ada Thorne') { |value| Nockplane::Linking::Adoption.new(value, Workshop.source).adopt(value.view(view)) }
-    rescue Refused
-      nil # nothing left that shows well in this view
     end
   end
 end

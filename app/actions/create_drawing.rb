@@ -9,8 +9,7 @@ module App
         revision = model.latest.number
         title = title.to_s.strip.empty? ? model.name : title.strip[0, 80]
         number = number_for(model, number)
-        value = template.fill(model.id, revision, Workshop.source, title: title, number: number)
-        value = Nockplane::Linking::Adoption.adopted(value, Workshop.source, template.berths.select(&:adopt).map(&:id))
+        value = Nockplane::Linking::FreshDrawing.of(template, model.id, revision, Workshop.source, title: title, number: number)
         Records::Drawing.transaction do
           drawing = Records::Drawing.new(slug: Slug.free(number, Records::Drawing), version: 1)
           drawing.value = value

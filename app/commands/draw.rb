@@ -11,8 +11,8 @@ module App
 
         source = library ? library.source { text } : Nockplane::Linking::Source.new { text }
         model = source.model('file', 1)
-        drawing = template.fill('file', 1, source, title: model.name, number: model.properties['number'].to_s)
-        drawing = Nockplane::Linking::Adoption.adopted(drawing, source, drawing.views.reject { |v| v.kind == 'pictorial' }.map(&:id))
+        views = template.berths.reject { |b| b.kind == 'pictorial' }.map(&:id)
+        drawing = Nockplane::Linking::FreshDrawing.of(template, 'file', 1, source, title: model.name, number: model.properties['number'].to_s, adopt: views)
         write(out, Nockplane::Drawings::SceneBuilder.new(drawing, 's1', source, fields: App.title_fields, purpose: :print).scene)
         { out: out, scale: Nockplane::Drafting::Scale.text(drawing.sheet('s1').scale), views: drawing.views.map(&:name), dimensions: drawing.dimensions.size }
       end

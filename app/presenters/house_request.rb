@@ -141,7 +141,7 @@ module App
       def berth
         scale = text('scale')
         values = { name: text('name'), style: text('style'), scale: %w[sheet fit].include?(scale) ? scale : factor(text('factor')), label: text('label').empty? ? nil : text('label'),
-                   tangent: text('tangent').empty? ? nil : text('tangent'), centre_lines: { 'yes' => true, 'no' => false }[text('centre_lines')], pinned: on?('pinned'), adopt: on?('adopt') || nil }
+                   tangent: text('tangent').empty? ? nil : text('tangent'), centre_lines: { 'yes' => true, 'no' => false }[text('centre_lines')], pinned: on?('pinned'), adopt: on?('adopt') || nil, instead: on?('instead') ? 'projected' : nil }
         %w[x y width height].each { |k| number(k)&.then { |n| values[k.to_sym] = n } }
         values[:orientation] = text('orientation') unless text('orientation').empty?
         return D::Refusal.new('a berth needs a name', []) if values[:name].empty?

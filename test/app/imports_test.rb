@@ -21,7 +21,7 @@ class ImportsTest < AppTest
 
   # A drawing of the plate with the sizes of its plan view measured.
   def measured
-    @measured ||= App::Actions::CreateDrawing.call(plate, 'a3-part-first-angle').tap { |d| App::Demo.measure(d, 'plan') }
+    @measured ||= App::Actions::CreateDrawing.call(plate, 'a3-part-first-angle').tap { |d| adopt(d, 'plan', ['measured']) }
   end
 
   def drop(name, bytes, age: 5)

@@ -127,7 +127,7 @@ class HouseStyleTest < SystemTest
   def test_third_angle_and_inch_fractions_restyle_the_drawing_at_once
     ring
     drawing = App::Actions::CreateDrawing.call(ring, 'a3-part-first-angle')
-    %w[front plan].each { |v| App::Demo.adopt(drawing, v) }
+    %w[front plan].each { |v| adopt(drawing, v) }
     visit "/drawings/#{drawing.slug}?select=house/standard"
     above = ->(a, b) { middle("view/#{a}")[1] < middle("view/#{b}")[1] }
     assert above['front', 'plan'], 'first angle: the view from above lies below'

@@ -62,6 +62,19 @@ module Nockplane
         points.each_cons(2).sum { |a, b| Math.hypot(b[0] - a[0], b[1] - a[1]) }
       end
 
+      # Points of a stroke or filled shape, arcs by so many chords; closed ones come back to the first.
+      def chords(item, count = 16)
+        case item
+        when Arc then (0..count).map { |k| item.at(item.from + ((item.to - item.from) * k / count.to_f)) }
+        when Fill then item.points + [item.points[0]]
+        when Line then item.closed ? item.points + [item.points[0]] : item.points
+        else item.points
+        end
+      end
+
+      # Is it drawn with strokes or as a small filled shape (and no text, shading or picture)?
+      def stroke?(item) = item.is_a?(Line) || item.is_a?(Arc) || item.is_a?(Curve) || item.is_a?(Fill)
+
       # Box [x0, y0, x1, y1] of a primitive.
       def box(item)
         case item

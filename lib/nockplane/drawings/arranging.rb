@@ -11,8 +11,22 @@ module Nockplane
 
       # Layout::Result for places (berths, or views) of a sheet; home: the document they are cells of; fixed: scale the sheet must
       # keep, or nil.
-      def layout(drawing, sheet, places, source, home: drawing, fixed: nil)
-        Layout.new(sheet.paper.frame, Furniture.new(drawing, sheet, source).boxes, items(drawing, sheet, places, source, home), fixed: fixed, more: drawing.standard.aligned_text? ? 0.0 : LEVEL).result
+      # margins: { id => [left, below, right, above] } of annotations, mm, where they are known.
+      def layout(drawing, sheet, places, source, home: drawing, fixed: nil, margins: {})
+        items = items(drawing, sheet, places, source, home).each { |i| i.margins = margins[i.id] }
+        Layout.new(sheet.paper.frame, Furniture.new(drawing, sheet, source, wait: true).boxes, items, fixed: fixed, more: drawing.standard.aligned_text? ? 0.0 : LEVEL).result
+      end
+
+      # What the annotations of views take beyond their outlines: { id => [left, below, right, above] }, mm.
+      def margins(drawing, sheet, source)
+        builder = SceneBuilder.new(drawing, sheet.id, source, shade: :known)
+        drawing.views_on(sheet.id).to_h do |v|
+          x0, y0, x1, y1 = builder.place(v).outline
+          a0, b0, a1, b1 = builder.reach(v)
+          w, h = extent(source.model(drawing.binding(v.binding).model, v.revision).solid, drawing.frame(v)).map { |mm| mm * drawing.scale(v) / 2 }
+          # (About the middle that views are laid out by, which need not be the outline's.)
+          [v.id, [v.x - w - [a0, x0].min, v.y - h - [b0, y0].min, [a1, x1].max - v.x - w, [b1, y1].max - v.y - h].map { |mm| [mm, 0.0].max }]
+        end
       end
 
       def items(drawing, sheet, places, source, home)

@@ -6,8 +6,9 @@ module Nockplane
     # as of a View; parent and direction tie it to another berth; scale: "sheet", "fit" (the largest preferred that fits, at most
     # the sheet's) or a factor. x, y: middle on paper, width, height: the outline drawn, mm; pinned: the view goes just there;
     # adopt: model dimensions that show well are adopted when it is filled.
+    # instead: the kind of view a section berth takes where the model has no place to be cut, nil to stay empty then.
     # why: in a drawing, the reason it could not be filled.
-    Berth = Struct.new(:id, :sheet, :name, :kind, :orientation, :parent, :direction, :style, :scale, :tangent, :centre_lines, :label, :x, :y, :width, :height, :pinned, :adopt, :why, keyword_init: true) do
+    Berth = Struct.new(:id, :sheet, :name, :kind, :orientation, :parent, :direction, :style, :scale, :tangent, :centre_lines, :label, :x, :y, :width, :height, :pinned, :adopt, :instead, :why, keyword_init: true) do
       def box = [x - (width / 2), y - (height / 2), x + (width / 2), y + (height / 2)]
     end
 

@@ -33,6 +33,34 @@ module Nockplane
         true
       end
 
+      # Do two segments cross between their ends?
+      def cross?(ax, ay, bx, by, cx, cy, dx, dy)
+        u = ((bx - ax) * (cy - ay)) - ((by - ay) * (cx - ax))
+        v = ((bx - ax) * (dy - ay)) - ((by - ay) * (dx - ax))
+        return false if u.positive? == v.positive?
+
+        s = ((dx - cx) * (ay - cy)) - ((dy - cy) * (ax - cx))
+        t = ((dx - cx) * (by - cy)) - ((dy - cy) * (bx - cx))
+        s.positive? != t.positive?
+      end
+
+      # The rectangle (corners counter-clockwise) larger by room mm all round.
+      def grown(corners, room)
+        e = unit(corners[0], corners[1])
+        n = [-e[1], e[0]]
+        [[-1, -1], [1, -1], [1, 1], [-1, 1]].zip(corners).map { |(u, v), c| [0, 1].map { |k| c[k] + (room * ((u * e[k]) + (v * n[k]))) } }
+      end
+
+      def unit(p, q)
+        l = Math.hypot(q[0] - p[0], q[1] - p[1])
+        l < 1e-9 ? [1.0, 0.0] : [(q[0] - p[0]) / l, (q[1] - p[1]) / l]
+      end
+
+      def box(corners)
+        xs, ys = corners.transpose
+        [xs.min, ys.min, xs.max, ys.max]
+      end
+
       def edges(polygon) = polygon.each_index.map { |i| [polygon[i], polygon[(i + 1) % polygon.size]] }
 
       # Positive to the left of p -> q.

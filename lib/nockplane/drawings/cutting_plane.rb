@@ -23,7 +23,8 @@ module Nockplane
 
         a, b = ends
         line = Drafting::Ink.line(a, b, width: @standard.width('section'), dash: @standard.dash('section', Math.hypot(b[0] - a[0], b[1] - a[1])), layer: 'section')
-        [line, *[a, b].flat_map { |p| arrow(p) }]
+        middle = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
+        [line, *[a, b].flat_map { |p| arrow(p, Convex.unit(middle, p)) }]
       end
 
       private
@@ -36,11 +37,13 @@ module Nockplane
         [along[0] - BEYOND, along[1] + BEYOND].map { |k| [@point[0] + (e[0] * k), @point[1] + (e[1] * k)] }
       end
 
-      # Shaft wide, head longer than those of dimensions (SEC-21); its point on the line's end.
-      def arrow(tip)
+      # Shaft wide, head longer than those of dimensions (SEC-21); its point on the line's end. The letter stands beyond the shaft,
+      # out of the way of extension lines; out: direction away from the view along the line.
+      def arrow(tip, out)
         head = @standard.arrow_length * 1.5
         tail = [tip[0] - (@sight[0] * head * 2), tip[1] - (@sight[1] * head * 2)]
-        letter = [tail[0] - (@sight[0] * @standard.label_height), tail[1] - (@sight[1] * @standard.label_height) - (@standard.label_height / 2)]
+        off = (@standard.label_height / 2) + 1.5
+        letter = [tail[0] + (@sight[0] * head * 0.6) + (out[0] * off), tail[1] + (@sight[1] * head * 0.6) + (out[1] * off) - (@standard.label_height / 2)]
         [Drafting::Ink.line(tail, [tip[0] - (@sight[0] * head * 0.9), tip[1] - (@sight[1] * head * 0.9)], width: @standard.wide, layer: 'section'),
          Drafting::Ink.arrow(tip, @sight, head, layer: 'section'),
          (Drafting::Ink.text(*letter, @letter, height: @standard.label_height, anchor: :middle, layer: 'section') if @letter)].compact

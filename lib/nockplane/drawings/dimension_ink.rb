@@ -73,9 +73,18 @@ module Nockplane
         [[x0, y0], [x1, y0], [x1, y1], [x0, y1]].map { |c| along(c, n) * side }.max * side
       end
 
-      def centre = @at.point(@snapshot['centre'])
+      # Paper point that a leader starts from; on the edge of a face moved along it (slide) and out to it (off), mm of the model.
+      def centre
+        x, y = @at.point(@snapshot['centre'])
+        return [x, y] unless @place['slide']
+
+        n = normal
+        [x + (((n[0] * @place['off']) - (n[1] * @place['slide'])) * @at.scale), y + (((n[1] * @place['off']) + (n[0] * @place['slide'])) * @at.scale)]
+      end
 
       def radius
+        return 0.0 if @place['slide']
+
         r = case @snapshot['kind']
             when 'chamfer', 'tube_radius' then 0.0
             when 'tolerance_frame', 'datum' then @at.frame.along?(@snapshot['axis']) ? Geometry::Vec.distance(@snapshot['from'], @snapshot['to']) : 0.0
@@ -92,6 +101,12 @@ module Nockplane
       end
 
       private
+
+      # Direction out of a face on paper: that of the leader when it was placed square to it, kept in the place's own angle.
+      def normal
+        a = (@place['square'] || @place['angle']) * Math::PI / 180
+        [Math.cos(a), Math.sin(a)]
+      end
 
       def linear
         e, n = axes

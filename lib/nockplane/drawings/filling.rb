@@ -52,12 +52,15 @@ module Nockplane
         parent = berth.parent && @document.berth(berth.parent)
         return "it hangs on '#{parent.name}', which stays empty" if parent && why_empty(parent)
 
-        case berth.kind
+        case kind(berth)
         when 'flat' then "#{@model.name} has no flat pattern: it is not a sheet-metal part"
         when 'detail' then 'a detail needs an area chosen by hand'
         when 'section' then no_section(berth)
         end
       end
+
+      # The berth's kind, or what it takes instead where no section is to be had.
+      def kind(berth) = berth.kind == 'section' && berth.instead && no_section(berth) ? berth.instead : berth.kind
 
       def no_section(berth)
         return 'sections of assemblies are placed by hand' if @model.assembly?
@@ -67,14 +70,23 @@ module Nockplane
 
       # A-A, B-B ... for the sections in their order (VW-04: without I and O).
       def section_label(berth)
-        letter = Drafting::SheetFormat::LETTERS[@document.berths.select { |b| b.kind == 'section' }.index { |b| b.id == berth.id }]
+        letter = Drafting::SheetFormat::LETTERS[@document.berths.select { |b| kind(b) == 'section' }.index { |b| b.id == berth.id }]
         "#{letter}-#{letter}"
       end
 
       def view(berth, result)
         x, y, own = result.places.fetch(berth.id)
+        kind = kind(berth)
+        return instead(berth, kind, x, y, own) unless kind == berth.kind
+
         View.new(id: berth.id, sheet: berth.sheet, binding: 'b1', revision: @revision, kind: berth.kind, orientation: berth.orientation, parent: berth.parent, direction: berth.direction,
                  x: x, y: y, scale: own, style: style(berth), name: berth.name, tangent: berth.tangent, centre_lines: berth.centre_lines, label: berth.label || (section_label(berth) if berth.kind == 'section'), rule: berth.scale)
+      end
+
+      # A view where a section was wanted: named by what it shows, with hidden lines, since nothing is cut open.
+      def instead(berth, kind, x, y, own)
+        View.new(id: berth.id, sheet: berth.sheet, binding: 'b1', revision: @revision, kind: kind, parent: berth.parent, direction: berth.direction, x: x, y: y, scale: own,
+                 style: @model.assembly? ? 'visible' : 'hidden', name: BerthEdits.name(@document, berth.dup.tap { |b| b.kind = kind }), tangent: berth.tangent, centre_lines: berth.centre_lines, rule: berth.scale)
       end
 
       # Hidden lines of many parts behind each other say nothing: assemblies are drawn without.

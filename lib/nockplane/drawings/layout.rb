@@ -6,14 +6,18 @@ module Nockplane
     # of each other stay in rows and columns (PRJ-01), and everything keeps clear of the frame, the title block and tables.
     # Views pinned by hand go where they were put. Paper mm.
     class Layout
-      # kind, parent, direction as of a Berth; w, h: mm of the model; x, y: where the template has it; rule: "sheet", "fit" or a factor.
-      Item = Struct.new(:id, :kind, :parent, :direction, :w, :h, :x, :y, :pinned, :rule, keyword_init: true)
+      # kind, parent, direction as of a Berth; w, h: mm of the model; x, y: where the template has it; rule: "sheet", "fit" or a factor;
+      # margins: mm of paper that its annotations take beyond it, [left, below, right, above], nil when not known yet.
+      Item = Struct.new(:id, :kind, :parent, :direction, :w, :h, :x, :y, :pinned, :rule, :margins, keyword_init: true)
       # scale of the sheet; places: { id => [x, y, own scale or nil] }; fits: false when even the smallest scale is too large.
       Result = Struct.new(:scale, :places, :fits)
 
       # Room for dimensions at the frame, and between views (PRJ-08 asks at least 20 plus room for dimensions).
       PAD = 26.0
       GAP = 42.0
+      # The same beyond the margins where those are known.
+      BARE_PAD = 3.0
+      BARE_GAP = 6.0
       # Room kept to title blocks and tables, sideways and up or down; and round free views.
       CLEAR = [12.0, 18.0].freeze
       FREE = 9.0
@@ -25,8 +29,10 @@ module Nockplane
       # besides PAD and GAP, for dimensions whose words stand level.
       def initialize(frame, obstacles, items, fixed: nil, more: 0.0)
         @frame = frame
-        @pad = PAD + (more / 2)
-        @gap = GAP + more
+        known = items.any?(&:margins)
+        @pad_x, @pad_y = known ? [BARE_PAD] * 2 : [PAD + (more / 2), PAD]
+        @gap_x, @gap_y = known ? [BARE_GAP] * 2 : [GAP + more, GAP]
+        @clear = known ? [2.0, 2.0] : CLEAR
         @obstacles = obstacles
         @items = items
         @fixed = fixed
@@ -67,14 +73,17 @@ module Nockplane
       def box(item, place, scale)
         w = item.w * (place[2] || scale) / 2
         h = item.h * (place[2] || scale) / 2
-        [place[0] - w, place[1] - h, place[0] + w, place[1] + h]
+        l, b, r, t = item.margins || NONE
+        [place[0] - w - l, place[1] - h - b, place[0] + w + r, place[1] + h + t]
       end
+
+      NONE = [0.0, 0.0, 0.0, 0.0].freeze
 
       # Lazily: ways to stand the grid of views that meet nothing, the even ones first.
       def arrangements(scale)
         return [pinned_grid].select { |p| stands?(p, scale, [4.0, 4.0]) } if @grid.any?(&:pinned)
 
-        GridOffsets.of(@grid).then { |cells| spread(cells, scale) }.lazy.select { |p| stands?(p, scale, CLEAR) }
+        GridOffsets.of(@grid).then { |cells| spread(cells, scale) }.lazy.select { |p| stands?(p, scale, @clear) }
       end
 
       def pinned_grid = @grid.to_h { |i| [i.id, [i.x, i.y, nil]] }
@@ -90,13 +99,13 @@ module Nockplane
 
       # Arrangements with the spare room spread in different ways. cells: { id => [column, row] }.
       def spread(cells, scale)
-        columns = sizes(cells, 0, scale) { |i| i.w }
-        rows = sizes(cells, 1, scale) { |i| i.h }
-        room_x = @frame[2] - @frame[0] - (2 * @pad) - columns.values.sum - (@gap * (columns.size - 1))
-        room_y = @frame[3] - @frame[1] - (2 * PAD) - rows.values.sum - (GAP * (rows.size - 1))
+        columns = sizes(cells, 0, scale)
+        rows = sizes(cells, 1, scale)
+        room_x = @frame[2] - @frame[0] - (2 * @pad_x) - columns.values.flatten.sum - (@gap_x * (columns.size - 1))
+        room_y = @frame[3] - @frame[1] - (2 * @pad_y) - rows.values.flatten.sum - (@gap_y * (rows.size - 1))
         return [] if room_x < -1e-6 || room_y < -1e-6
 
-        SHARES.lazy.map { |sx, gx, sy, gy| placed(cells, lines(columns, @frame[0] + @pad, room_x, sx, gx, @gap), lines(rows, @frame[1] + PAD, room_y, sy, gy, GAP)) }
+        SHARES.lazy.map { |sx, gx, sy, gy| placed(cells, lines(columns, @frame[0] + @pad_x, room_x, sx, gx, @gap_x), lines(rows, @frame[1] + @pad_y, room_y, sy, gy, @gap_y)) }
       end
 
       # [start and gap share of the spare width, start and gap share of the spare height]: how much goes before the first and into gaps.
@@ -104,8 +113,12 @@ module Nockplane
       SHARES = [[0.15, 0.33], [0.33, 0.33], [0.0, 0.0], [0.1, 0.1], [0.5, 0.2], [0.9, 0.1], [0.5, 0.0]].product([[0.33, 0.33], [0.9, 0.1], [0.6, 0.4], [1.0, 0.0], [0.5, 0.3], [0.0, 0.3], [0.0, 0.0]])
                                .map { |x, y| [*x, *y] }.sort_by.with_index { |(sx, _, sy, _), i| [(sx - 0.15).abs + (sy - 0.33).abs, i] }.freeze
 
+      # { column or row => [mm before its views' middles, mm behind them] }: the margins of annotations included.
       def sizes(cells, axis, scale)
-        cells.group_by { |_, c| c[axis] }.sort.to_h { |line, list| [line, list.map { |id, _| yield(item(id)) * scale }.max] }
+        cells.group_by { |_, c| c[axis] }.sort.to_h do |line, list|
+          ends = list.map { |id, _| item(id) }.map { |i| [axis, axis + 2].map { |k| ((axis.zero? ? i.w : i.h) * scale / 2) + (i.margins || NONE)[k] } }
+          [line, ends.transpose.map(&:max)]
+        end
       end
 
       def item(id) = @items.find { |i| i.id == id }
@@ -114,9 +127,9 @@ module Nockplane
       def lines(sizes, from, room, before, between, least)
         gap = least + [room * between / [sizes.size - 1, 1].max, 30.0].min
         at = from + (room * before).clamp(0, room - ((gap - least) * (sizes.size - 1)))
-        sizes.transform_values do |size|
-          middle = at + (size / 2)
-          at += size + gap
+        sizes.transform_values do |before_it, behind_it|
+          middle = at + before_it
+          at += before_it + behind_it + gap
           middle
         end
       end
@@ -134,10 +147,17 @@ module Nockplane
 
       def seat(item, taken, scale)
         scales_of(item, scale).each do |s|
-          spot = item.pinned ? pinned_spot(item, s, taken) : Spot.new(@frame, @obstacles, taken, FREE).near(item.x, item.y, item.w * s, item.h * s)
+          spot = item.pinned ? pinned_spot(item, s, taken) : free_spot(item, s, taken)
           return [*spot, (s - scale).abs < 1e-9 && item.rule != 'fit' ? nil : s] if spot
         end
         nil
+      end
+
+      # (With margins that differ from side to side the middle of the room is not the middle of the view.)
+      def free_spot(item, scale, taken)
+        l, b, r, t = item.margins || NONE
+        found = Spot.new(@frame, @obstacles, taken, FREE).near(item.x + ((r - l) / 2), item.y + ((t - b) / 2), (item.w * scale) + l + r, (item.h * scale) + b + t)
+        found && [(found[0] - ((r - l) / 2)).round(3), (found[1] - ((t - b) / 2)).round(3)]
       end
 
       def scales_of(item, scale)

@@ -11,8 +11,6 @@ module Nockplane
       TOUCH = 0.15
       # Part of the letters' height below the base line that counts (comma, descenders).
       BELOW = 0.05
-      # Chords of an arc or a span of a curve, for finding what runs through words.
-      CHORDS = 16
       # Pairs that are told of one sheet.
       MOST = 60
 
@@ -65,17 +63,8 @@ module Nockplane
       # [[x0, y0, x1, y1, owner], ...] of all strokes; centre lines are left out, which words may interrupt.
       def segments
         @groups.reject { |g| furniture?(g) }.flat_map do |g|
-          strokes = g.items.reject { |i| i.is_a?(Drafting::Ink::Text) || i.is_a?(Drafting::Ink::Region) || i.is_a?(Drafting::Ink::Picture) || i.layer == @centre }
-          strokes.flat_map { |i| chords(i).each_cons(2).map { |p, q| [*p, *q, g.owner] } }
-        end
-      end
-
-      def chords(item)
-        case item
-        when Drafting::Ink::Arc then (0..CHORDS).map { |k| item.at(item.from + ((item.to - item.from) * k / CHORDS.to_f)) }
-        when Drafting::Ink::Curve then item.points
-        when Drafting::Ink::Fill then item.points + [item.points[0]]
-        else item.closed ? item.points + [item.points[0]] : item.points
+          strokes = g.items.select { |i| Drafting::Ink.stroke?(i) && i.layer != @centre }
+          strokes.flat_map { |i| Drafting::Ink.chords(i).each_cons(2).map { |p, q| [*p, *q, g.owner] } }
         end
       end
 

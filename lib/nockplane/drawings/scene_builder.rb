@@ -60,13 +60,34 @@ module Nockplane
       # Paper boxes that a view's annotations should keep clear of: the other views, title blocks and tables.
       def obstacles(view) = @drawing.views_on(@sheet.id).reject { |v| v.id == view.id }.map { |v| place(v).outline } + furniture.boxes
 
-      # Paper boxes of arrows and letters of cutting planes in a view.
-      def marks(view) = cutting_planes(view).reject { |i| i.respond_to?(:dash) && i.dash }.map { |i| Drafting::Ink.box(i) }
+      # Ground of a view: its own lines, what stands around it, annotations of the other views.
+      def ground(view)
+        items = view_ink(view).ink(shade: false) + cutting_planes(view)
+        strokes, centres = items.select { |i| Drafting::Ink.stroke?(i) }.partition { |i| i.layer != 'centre' }
+        segments = ->(list) { list.flat_map { |i| Drafting::Ink.chords(i).each_cons(2).map { |p, q| [*p, *q] } } }
+        ground = Ground.new(segments[strokes], segments[centres], obstacles(view), frame_box)
+        ground.keep(items.grep(Drafting::Ink::Text))
+        @drawing.views_on(@sheet.id).reject { |v| v.id == view.id }.each { |v| @drawing.dimensions_of(v.id).each { |d| ground.keep(dimension_ink(d).ink) unless unplaced?(d) } }
+        ground
+      end
+
+      # Paper box of all that a view draws, its annotations included.
+      def reach(view)
+        items = view_ink(view).ink(shade: false) + cutting_planes(view) + @drawing.dimensions_of(view.id).flat_map { |d| dimension_ink(d).ink }
+        boxes = items.reject { |i| i.is_a?(Drafting::Ink::Region) }.map { |i| Drafting::Ink.box(i) } + [place(view).outline]
+        [boxes.map { |b| b[0] }.min, boxes.map { |b| b[1] }.min, boxes.map { |b| b[2] }.max, boxes.map { |b| b[3] }.max]
+      end
+
+      def linework_of(dimension) = shown(@drawing.view(dimension.view)).linework
+      def solid_of(dimension) = shown(@drawing.view(dimension.view)).model.solid
 
       # Frame of the sheet [x0, y0, x1, y1].
       def frame_box = @paper.frame
 
       private
+
+      # (A place is made by tidying; before that it has only its form.)
+      def unplaced?(dimension) = dimension.place.size < 2
 
       # Small words that read upwards in the filing margin (SHT-01).
       def margin_words(words)

@@ -2,11 +2,18 @@
 
 module Nockplane
   module Drawings
-    # Places the dimensions of a view that were not moved by hand: linear ones in rows outside the outline, shorter ones
-    # nearer (DIM-04), leaders where their words meet nothing.
+    # Places the dimensions of a view that were not moved by hand: linear ones in rows outside the outline, shorter ones nearer
+    # (DIM-04), leaders and frames where their words meet nothing and their lines cross little (Leading).
     class Tidy
-      ANGLES = [45, 135, 315, 225, 60, 120, 300, 240, 30, 150, 330, 210].freeze
-      ROWS_A_SIDE = 4
+      # Rows tried on a side, beyond the first free one.
+      MORE_ROWS = 3
+      # Cost of a row farther out, of the side that is not usual, of words beside a line that could hold them, of a mm of
+      # extension line and of a line of the view it runs across.
+      ROW = 1.5
+      ACROSS = 0.9
+      OTHER_SIDE = 0.8
+      BESIDE = 2.0
+      EXTENSION = 0.06
 
       # builder: SceneBuilder of the drawing; view: the View.
       def initialize(builder, standard, view)
@@ -14,19 +21,24 @@ module Nockplane
         @standard = standard
         @view = view
         @at = builder.place(view)
-        @obstacles = builder.obstacles(view)
-        @marks = builder.marks(view)
-        @frame = builder.frame_box
+        @ground = builder.ground(view)
       end
 
       # Dimensions with new places, for those not pinned; pinned ones stay in the way.
       def placed(dimensions)
         pinned, free = dimensions.partition(&:pinned)
-        @taken = pinned.flat_map { |d| boxes(d) }
+        pinned.each { |d| @ground.keep(ink(d).ink) }
         linear, rest = free.map { |d| fresh(d) }.partition { |d| d.place['form'] == 'linear' }
         angles, leaders = rest.partition { |d| d.place['form'] == 'angle' }
-        rows(linear) + angles.map { |d| swing(d) } + leaders.map { |d| lead(d) }
+        leading = Leading.new(@builder, @at, @ground)
+        found = rows(linear) + angles.map { |d| swing(d) } + leading.placed(leaders)
+        ROUNDS.times { found = again(found, leading) }
+        found
       end
+
+      # How often what stands badly is placed anew among the rest, and from which cost on.
+      ROUNDS = 2
+      BADLY = 15.0
 
       private
 
@@ -42,17 +54,33 @@ module Nockplane
 
       def with_place(dimension, place) = dimension.dup.tap { |d| d.place = place }
       def ink(dimension) = @builder.dimension_ink(dimension)
-      def boxes(dimension) = ink(dimension).ink.reject { |i| dimension.place['form'] == 'leader' && i.is_a?(Drafting::Ink::Line) }.map { |i| Drafting::Ink.box(i) }
 
       def keep(dimension)
-        @taken.concat(boxes(dimension))
+        @ground.keep(ink(dimension).ink, dimension.id)
         dimension
       end
 
-      # Rows per direction: each dimension in the first row where nothing of equal reach is; rows alternate sides when many.
+      # Those that came to stand badly, by what was placed after them, are placed once more.
+      def again(dimensions, leading)
+        dimensions.map do |d|
+          @ground.drop(d.id)
+          badly = @ground.cost(ink(d).ink) >= BADLY
+          next keep(d) unless badly
+          next d.place['form'] == 'leader' ? leading.place(d) : swing(d) unless d.place['form'] == 'linear'
+
+          rows = @rows.fetch(direction(d))
+          rows.each_value { |side| side.each { |row| row&.reject! { |_, _, id| id == d.id } } }
+          in_row(d, rows, *row_steps(dimensions.select { |o| o.place['form'] == 'linear' && direction(o) == direction(d) }))
+        end
+      end
+
+      def direction(dimension) = ink(dimension).axes[0].map { |c| c.round(4) }
+
+      # Rows per direction: each dimension in a row where nothing of equal reach is, as near as costs least.
       def rows(dimensions)
-        dimensions.group_by { |d| ink(d).axes[0].map { |c| c.round(4) } }.flat_map do |_, group|
-          filled = { 1 => [], -1 => [] }
+        @rows = {}
+        dimensions.group_by { |d| direction(d) }.flat_map do |way, group|
+          filled = @rows[way] = { 1 => [], -1 => [] }
           steps = row_steps(group)
           group.sort_by { |d| [reach(d), d.id] }.map { |d| in_row(d, filled, *steps) }
         end
@@ -61,27 +89,54 @@ module Nockplane
       def reach(dimension) = ink(dimension).span.then { |a, b| b - a }
 
       def in_row(dimension, filled, first, pitch)
-        from, to = ink(dimension).span
-        need = width_of(dimension)
-        spill = [need + (4 * @standard.arrow_length) - (to - from), 0].max
-        from -= 1
-        to += spill + 1
-        options = [1, -1].map do |side|
-          row = filled[side].index { |spans| spans.none? { |a, b| a < to && b > from } } || filled[side].size
-          [with_place(dimension, dimension.place.merge('side' => side, 'gap' => (first + (row * pitch)).round(3))), side, row]
-        end
-        placed, side, row = options.min_by { |d, s, r| (bad_ground(boxes(d)) * 10) + [r - ROWS_A_SIDE, 0].max + (s.negative? ? 0.5 : 0) }
-        (filled[side][row] ||= []) << [from, to]
-        keep(beside_marks(placed, need))
+        options = [1, -1].flat_map { |side| candidates(dimension, side, filled[side], first, pitch) }
+        best = options.min_by { |o| [o.cost, o.row, -o.side] }
+        (filled[best.side][best.row] ||= []) << [*best.span, dimension.id]
+        keep(best.dimension)
       end
 
-      # The dimension with its words moved along the line where they would meet the arrow or letter of a cutting plane.
-      def beside_marks(dimension, width)
-        words = ->(d) { ink(d).ink.grep(Drafting::Ink::Text).map { |t| Drafting::Ink.box(t) } }
-        clear = ->(d) { words[d].none? { |b| @marks.any? { |m| meet?(b, m, 1.0) } } }
-        return dimension if @marks.empty? || clear[dimension]
+      # A place tried: the dimension with it, side and row, the span it takes of the row, and what it costs.
+      Option = Struct.new(:dimension, :side, :row, :span, :cost)
 
-        [1, -1].product([(width / 2) + 5, width + 8]).map { |way, by| with_place(dimension, dimension.place.merge('shift' => (way * by).round(3))) }.find(&clear) || dimension
+      def candidates(dimension, side, rows, first, pitch)
+        from, to = ink(dimension).span
+        width = width_of(dimension)
+        shifts(from, to, width).flat_map do |shift|
+          span = span_of(from, to, width, shift)
+          free = (0..rows.size).find { |row| (rows[row] || []).none? { |a, b| a < span[1] && b > span[0] } }
+          (free..(free + MORE_ROWS)).filter_map do |row|
+            next if (rows[row] || []).any? { |a, b| a < span[1] && b > span[0] }
+
+            placed = with_place(dimension, dimension.place.merge('side' => side, 'gap' => (first + (row * pitch)).round(3), 'shift' => shift.round(3)))
+            Option.new(placed, side, row, span, cost(placed, side, row, shift))
+          end
+        end
+      end
+
+      def cost(placed, side, row, shift)
+        items = ink(placed).ink
+        extensions = items.grep(Drafting::Ink::Line).first(2)
+        lengths = extensions.sum { |l| Drafting::Ink.length(l) }
+        @ground.cost(items) + (extensions.sum { |l| @ground.across(l.points) } * ACROSS) + (row * ROW) + (side.negative? ? OTHER_SIDE : 0.0) + (shift.zero? ? 0.0 : BESIDE) + (lengths * EXTENSION)
+      end
+
+      # mm along the line that words may be moved: none (in the middle, or behind the line's end where they don't fit), before its
+      # beginning, and off the middle.
+      def shifts(from, to, width)
+        length = to - from
+        beside = (length / 2) + (2 * @standard.arrow_length) + 1 + (width / 2)
+        return [0.0, -beside] if width > length - 1
+
+        room = (length - width) / 2
+        [0.0, *([room * 0.6, -room * 0.6] if room > 6), *([beside, -beside] if length < 30)]
+      end
+
+      # What a dimension takes of its row, words and outside arrows included.
+      def span_of(from, to, width, shift)
+        outside = width + (4 * @standard.arrow_length) > to - from ? 2 * @standard.arrow_length : 0.0
+        middle = (from + to) / 2
+        beside = width > to - from - 1 && shift.zero? ? ((to - from) / 2) + (2 * @standard.arrow_length) + 1 + (width / 2) : shift
+        [[from - outside, middle + beside - (width / 2)].min - 1, [to + outside, middle + beside + (width / 2)].max + 1]
       end
 
       def width_of(dimension) = Drafting::DimensionLayout.new(@standard).words_width(ink(dimension).words)
@@ -95,64 +150,10 @@ module Nockplane
         [[@standard.first_row, (across / 2) + 2].max, [@standard.row, across].max]
       end
 
-      # How many boxes leave the frame or cover another view or the title block.
-      def bad_ground(boxes)
-        boxes.count { |b| !Geometry::Box.inside?(b, @frame, tolerance: 0.0) || @obstacles.any? { |o| meet?(b, o) } }
-      end
-
-      def meet?(a, b, room = 0.0) = Geometry::Box.meet?(a, b, room)
-
       # An angle's arc at the radius where arc and words meet least.
       def swing(dimension)
-        options = [18.0, 12.0, 24.0, 30.0, 8.0].map { |r| with_place(dimension, dimension.place.merge('radius' => r)) }
-        keep(options.min_by { |d| boxes(d).sum { |b| @taken.count { |t| meet?(b, t) } } + (bad_ground(boxes(d)) * 4) })
-      end
-
-      # Candidates by how little they cover, then by how near they point away from the view's middle.
-      def lead(dimension)
-        best = candidates(dimension).min_by { |d, away| [clashes(d), away] }
-        keep(best[0])
-      end
-
-      def candidates(dimension)
-        c = ink(dimension).centre
-        x0, y0, x1, y1 = @at.outline
-        outward = Math.atan2(c[1] - ((y0 + y1) / 2), c[0] - ((x0 + x1) / 2)) * 180 / Math::PI
-        middle = Math.hypot(c[0] - ((x0 + x1) / 2), c[1] - ((y0 + y1) / 2)) < 1
-        ANGLES.each_with_index.flat_map do |angle, i|
-          [6.0, 16.0, 28.0].map do |extra|
-            turn = ((angle - outward + 180) % 360) - 180
-            place = dimension.place.merge('angle' => angle.to_f, 'reach' => (way_out(c, angle, ink(dimension).radius) + extra).round(3))
-            [with_place(dimension, place), ((middle ? i * 20 : turn.abs) + (extra * 2))]
-          end
-        end
-      end
-
-      # mm from the circle along the angle until outside the outline.
-      def way_out(centre, degrees, radius)
-        x0, y0, x1, y1 = @at.outline
-        ux = Math.cos(degrees * Math::PI / 180)
-        uy = Math.sin(degrees * Math::PI / 180)
-        tx = ux.abs < 1e-9 ? Float::INFINITY : ((ux.positive? ? x1 : x0) - centre[0]) / ux
-        ty = uy.abs < 1e-9 ? Float::INFINITY : ((uy.positive? ? y1 : y0) - centre[1]) / uy
-        [[tx, ty].min - radius, 0].max
-      end
-
-      # Words on words or on the part count most, then leaving the frame, then a leader through words.
-      def clashes(dimension)
-        drawn = ink(dimension).ink
-        words = drawn.grep(Drafting::Ink::Text).map { |t| Drafting::Ink.box(t) }
-        leader = drawn.grep(Drafting::Ink::Line)[0].points
-        words.sum { |b| (@taken.count { |t| meet?(b, t, 1.0) } * 2) + (meet?(b, @at.outline) ? 3 : 0) } +
-          (bad_ground(words) * 4) + @taken.count { |t| crosses?(leader, t) }
-      end
-
-      def crosses?(line, box)
-        (1..9).any? do |i|
-          x = line[0][0] + ((line[1][0] - line[0][0]) * i / 10.0)
-          y = line[0][1] + ((line[1][1] - line[0][1]) * i / 10.0)
-          x > box[0] && x < box[2] && y > box[1] && y < box[3]
-        end
+        options = [18.0, 12.0, 24.0, 30.0, 8.0, 38.0].each_with_index.map { |r, i| [with_place(dimension, dimension.place.merge('radius' => r)), i] }
+        keep(options.min_by { |d, i| @ground.cost(ink(d).ink) + (i * 0.5) }[0])
       end
     end
   end

@@ -8,10 +8,11 @@ module Nockplane
       # says the same already, nil when none does.
       Offer = Struct.new(:dimension, :fit, :words, :label, :repeat)
 
-      # The drawing with all dimensions that show well adopted, view after view (ids); as it is where there are none.
+      # The drawing with all dimensions that show well adopted, view after view (ids), and of imported models sizes measured; as it is
+      # where there are none.
       def self.adopted(drawing, source, view_ids)
-        view_ids.reduce(drawing) do |d, id|
-          edit = d.view(id) && new(d, source).adopt(d.view(id))
+        view_ids.product([nil, ['measured']]).reduce(drawing) do |d, (id, which)|
+          edit = d.view(id) && new(d, source).adopt(d.view(id), which)
           edit.is_a?(Drawings::Edit) ? d.apply(edit) : d
         end
       end
@@ -84,11 +85,23 @@ module Nockplane
         said = @drawing.dimensions.select { |d| @drawing.view(d.view).binding == view.binding }.map { |d| [Repeats::Said.of_snapshot(d.snapshot), words(d.snapshot)] }
         offers = dimensions.reject { |d| taken.include?(d.id) }.filter_map do |d|
           fit = Drawings::Measure.suits(d.kind, d.from, d.to, d.axis, frame)
+          fit = 1 if fit == 2 && !drawn?(view, d)
           next if fit.zero? || !Anchors.standing?(d, model.solid)
 
           Offer.new(d, fit, words(Drawings::Measure.snapshot(d)), labels.of(d.id, kind: d.kind.to_s, faces: d.faces), nil)
         end
         Repeats.mark(offers.sort_by { |o| [-o.fit, o.dimension.id] }, said)
+      end
+
+      # Does the view draw all the faces that a dimension stands on?
+      def drawn?(view, dimension)
+        names = (@drawn ||= {})[view.id] ||= drawn_faces(view)
+        dimension.faces.all? { |face| names[face] }
+      end
+
+      def drawn_faces(view)
+        strokes = Drawings::ShownModel.of(@source, @drawing, view).linework.strokes
+        strokes.select { |s| s.visible || view.style == 'hidden' }.flat_map(&:faces).each_with_object({}) { |name, found| found[name] = found[name.split('~')[0]] = true }
       end
 
       def words(snapshot) = Drawings::Measure.words(@drawing.standard, snapshot).to_s
