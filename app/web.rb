@@ -13,6 +13,7 @@ module App
     set :erb, escape_html: true, trim: '-'
     set :show_exceptions, false
     set :raise_errors, false
+    set :dump_errors, false # what is refused is no fault of the program; faults are told below
     set :host_authorization, {}
     set :default_encoding, 'utf-8'
 

@@ -86,13 +86,13 @@ class AppTest < CoreTest
   # A drawing of the lid with front and plan dimensions adopted.
   def drawn
     @drawn ||= App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle').tap { |d| %w[front plan].each { |v| adopt(d, v) } }
+  end
 
   # Adopts what shows well in a view (which: ['measured'] for sizes measured); nothing where nothing is left.
   def adopt(drawing, view, which = nil)
     App::Actions::EditDrawing.call(drawing, base: nil) { |value| Nockplane::Linking::Adoption.new(value, App::Workshop.source).adopt(value.view(view), which) }
   rescue App::Refused
     nil
-  end
   end
 
   def revise(model, old, new, note: '') = App::Actions::ReviseModel.call(model, model.latest.recipe.sub(old, new), note: note)

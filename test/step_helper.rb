@@ -21,6 +21,11 @@ module StepHelpers
   def step_model(name, refine: 1) = MODELS[[name, refine]] ||= STEP::Import.read(sample(name), refine: refine).model
   MODELS = {}
 
+  # A source whose models are a sample, whatever is asked for.
+  def step_source(name)
+    Linking::Source.new(importer: ->(_, refine) { STEP::Import.read(sample(name), refine: refine).model }) { |_, _| Modelling::ImportReference.new(file: name, name: name, bytes: 1).to_s }
+  end
+
   def step_mass(name) = Solids::Mass.extrapolated(*[1, 2].map { |r| step_model(name, refine: r).solid })
 
   # The message of the refusal.

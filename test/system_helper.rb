@@ -21,6 +21,7 @@ Capybara.app = App::Web
 Capybara.server = :puma, { Silent: true, Threads: '1:4' }
 Capybara.default_driver = :chromium
 Capybara.default_max_wait_time = 15
+Capybara.enable_aria_label = true
 
 # A person at the browser.
 class SystemTest < AppTest

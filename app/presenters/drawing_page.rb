@@ -121,6 +121,7 @@ module App
       # Sizes that can be measured in a view of an imported model.
       def measures(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).measures(view)
       def words(dimension) = Nockplane::Drawings::Measure.words(@value.standard, dimension.snapshot).to_s
+
       # What a dimension measures, in words.
       def label(dimension)
         labeller(dimension).of(dimension.dimension, kind: dimension.snapshot['kind'], faces: dimension.snapshot['faces'])

@@ -80,6 +80,7 @@ module App
         own = built.properties.reject { |k, _| %w[number name].include?(k) }
         Nockplane::Drawings::Fields::USUAL.keys.to_h { |k| [k, ''] }.except('mass').merge(own)
       end
+
       def revisions = @record.revisions.reverse
       def drawings = @record.drawings.sort_by(&:number)
       def size = ModelPage.box_words(built.solid)

@@ -15,7 +15,7 @@ async function refresh() {
   const unticked = new Set([...board.querySelectorAll('input[type=checkbox]:not(:checked)')].map((box) => box.value));
   fresh.querySelectorAll('input[type=checkbox]').forEach((box) => { if (unticked.has(box.value)) box.removeAttribute('checked'); });
   Object.assign(board.dataset, fresh.dataset);
-  morph(board, fresh.innerHTML);
+  morph(board, fresh.innerHTML, true);
 }
 
 watch({ path: '/pulse', pulse: board.dataset.pulse, onChange: refresh, soon: () => Number(board.dataset.checking) > 0 });

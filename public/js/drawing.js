@@ -251,9 +251,11 @@ document.querySelectorAll('[data-zoom]').forEach((b) => b.addEventListener('clic
 
 const STEPS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
 document.addEventListener('keydown', (event) => {
-  if (/INPUT|TEXTAREA|SELECT/.test(event.target.tagName)) return;
   const key = event.key.toLowerCase();
+  const field = /INPUT|TEXTAREA|SELECT/.test(event.target.tagName);
+  if (field && event.target.value !== event.target.defaultValue) return; // what is being typed has its own undo
   if ((event.ctrlKey || event.metaKey) && (key === 'z' || key === 'y')) { event.preventDefault(); send(key === 'y' || event.shiftKey ? '/redo' : '/undo'); return; }
+  if (field) return;
   if (sheet.placing()) {
     if (event.key === 'Escape') { sheet.place(null); tell('The note was not placed; its words are still in the field.'); return; }
     if (event.key === 'Enter') { event.preventDefault(); placeAtCentre(); return; }

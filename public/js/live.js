@@ -39,11 +39,14 @@ export function watch({ path, pulse, onChange, soon = () => false }) {
   };
 }
 
-/** Makes element's content that of the markup; keeps focus, text being typed, and details folded open (those with an id). */
-export function morph(element, markup) {
+/**
+ * Makes element's content that of the markup; keeps focus and details folded open (those with an id); keepTyped: also the text being
+ * typed.
+ */
+export function morph(element, markup, keepTyped = false) {
   Idiomorph.morph(element, markup, {
     morphStyle: 'innerHTML',
-    ignoreActiveValue: true,
+    ignoreActiveValue: keepTyped,
     callbacks: { beforeAttributeUpdated: (name, node) => !(name === 'open' && node.tagName === 'DETAILS' && node.id) },
   });
 }

@@ -105,7 +105,10 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
     marks.clear();
     if (!done) return;
     if (done.place) { const put = placing; placing = null; element.classList.remove('placing'); put(done.from[0], data.height - done.from[1]); return; }
-    if (!done.far) { if (!done.wrap) onSelect(done.key || ''); return; }
+    if (!done.far) {
+      if (!done.wrap) { onSelect(done.key || ''); twice(done.key || ''); }
+      return;
+    }
     if (done.wrap) onWrap(chosen, Math.max(10, done.from[0] + done.by[0] - done.left));
     else if (done.moves) onMove(done.key, done.by[0], -done.by[1]);
   });
@@ -127,11 +130,17 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
     apply();
   }, { passive: false });
 
-  element.addEventListener('dblclick', (event) => {
-    const target = event.target.closest('[data-owner^="view/"], [data-owner^="block/"], [data-owner^="table/"], [data-owner^="note/"]');
-    if (target) nearTo(target.dataset.owner);
+  // Twice on the same thing goes near to it (an annotation: to its view), twice on the paper back to all of it. (The pointer is
+  // captured, so that the browser's own double click names the sheet only.)
+  let last = { at: 0, key: null };
+  function twice(key) {
+    const now = Date.now();
+    const again = now - last.at < 450 && last.key === key;
+    last = { at: again ? 0 : now, key };
+    if (!again) return;
+    if (key) nearTo(data.homes[key] || key);
     else fit();
-  });
+  }
 
   function nearTo(key) {
     const target = group(key);

@@ -37,7 +37,7 @@ class HouseStyleTest < SystemTest
   def cell(words, column)
     within('.cells-index') { click_link words }
     column.each { |label, value| label == 'Shows' || label == 'Field' || label == 'Picture' ? select(value, from: label) : fill_in(label, with: value) }
-    press 'Change the cell', 'change a title block cell'
+    press 'Change the cell', 'Title block cell changed'
     click_link '‹ Title block'
   end
 
@@ -46,11 +46,11 @@ class HouseStyleTest < SystemTest
     house 'Sheet format'
     fill_in 'Columns', with: '6'
     fill_in 'Rows', with: '4'
-    press 'Use this format', 'change the sheet format'
+    press 'Use this format', 'Sheet format changed'
     house 'Title block'
     fill_in 'grid-rows', with: '2'
     fill_in 'grid-columns', with: '3'
-    press 'Start with an empty grid', 'new title block'
+    press 'Start with an empty grid', 'New title block'
     attach_file 'picture-file', file('logo.svg', LOGO)
     click_button 'Take it in'
     assert_text 'Picture logo.svg is in'
@@ -64,17 +64,17 @@ class HouseStyleTest < SystemTest
 
   def berths
     house 'Berths'
-    press 'Add the berth', 'add a berth'
+    press 'Add the berth', 'Berth added'
     [%w[below\ it View\ from\ above], %w[right\ of\ it View\ from\ the\ left]].each do |side, name|
       select 'Front view', from: 'Folded out of'
       select side, from: 'To the side'
-      press 'Add the tied berth', 'add a berth'
+      press 'Add the tied berth', 'Berth added'
       within('#column') { assert_link name }
     end
     select 'pictorial view', from: 'berth-kind'
-    press 'Add the berth', 'add a berth'
+    press 'Add the berth', 'Berth added'
     house 'Tables'
-    press 'Add a parts list', 'add a parts list'
+    press 'Add a parts list', 'Parts list added'
   end
 
   def drop(card)
@@ -91,7 +91,7 @@ class HouseStyleTest < SystemTest
     title_block
     house 'Layers'
     fill_in 'New layer', with: 'Checked by hand'
-    press 'Add it', 'add layer Checked by hand'
+    press 'Add it', 'Layer Checked by hand added'
     berths
     assert_equal 4, all('#sheet g[data-owner^="berth/"]', visible: :all).size
     house 'Publish'
@@ -150,8 +150,8 @@ class HouseStyleTest < SystemTest
     visit "/drawings/#{drawn.slug}?select=view/side"
     select 'visible lines only', from: 'Lines'
     click_button 'Apply'
-    assert_text 'restyle View from the left'
-    house 'Template'
+    assert_text 'View from the left now'
+    house 'This drawing'
     fill_in 'Name of the template', with: 'Lids'
     click_button 'Save as a template'
     assert_selector 'h1', text: 'Lids'
@@ -170,7 +170,7 @@ class HouseStyleTest < SystemTest
     drawn
     visit '/templates/a3-part-first-angle?select=house/sheet'
     select 'A2', from: 'Size'
-    press 'Use this format', 'change the sheet format'
+    press 'Use this format', 'Sheet format changed'
     house 'Publish'
     fill_in 'What is different', with: 'larger sheet'
     click_button 'Publish revision 2'
@@ -212,10 +212,10 @@ class HouseStyleTest < SystemTest
     assert_selector '#sheet g[data-owner="block/b1:c8"]', visible: :all
     page.driver.browser.action.move_to_location(*middle('block/b1:c8').map(&:round)).click.perform
     assert_selector '#column h2', text: 'Cell Created by'
-    press 'Split side by side', 'split a title block cell'
-    press 'Merge with the right', 'merge title block cells'
+    press 'Split side by side', 'Title block cell split'
+    press 'Merge with the right', 'Title block cells merged'
     fill_in 'cell-width', with: '50'
-    press 'Size it', 'size a title block cell'
+    press 'Size it', 'Title block cell sized'
     press 'Merge with the one below', 'there is no cell of the same width below to merge with'
     template = App::Records::Template.at('a3-part-first-angle')
     assert_in_delta 180, template.value.block('b1').width, 1e-6, 'the block keeps its width'

@@ -74,7 +74,7 @@ class LeadDayTest < SystemTest
     assert_selector '#sheet g[data-owner="view/iso"] path.l-shade', visible: :all
     before = %w[front plan side].to_h { |v| [v, middle("view/#{v}")] }
     drag(middle('view/front'), [40, 30])
-    assert_text 'move Front view'
+    assert_text 'Front view moved'
     after = %w[front plan side].to_h { |v| [v, middle("view/#{v}")] }
     moved = ->(v) { after[v].zip(before[v]).map { |a, b| a - b } }
     assert_in_delta 40, moved['front'][0], 3
@@ -101,6 +101,8 @@ class LeadDayTest < SystemTest
     click_link '‹ Docket'
     fill_in 'Add a note', with: "Deburr all edges\nUndimensioned radii R1"
     click_button 'Put it on the sheet'
+    assert_text 'Click where the note goes.'
+    page.driver.browser.action.send_keys(:enter).perform
     eventually('the note') { sheet_words.include?('Undimensioned radii R1') }
   end
 
@@ -132,7 +134,7 @@ class LeadDayTest < SystemTest
     visit "/drawings/#{drawn.slug}"
     assert_text '◇ 1 annotation will go adrift'
     click_button 'Update the sheet'
-    assert_text 'is adrift: seat diameter is gone from the model.'
+    assert_text 'is adrift: diameter of seat is gone from the model.'
     assert_selector '#sheet g[data-owner^="dimension/"][data-state="adrift"]', visible: :all, count: 2
     2.times do |i|
       first(:button, 'Delete it').click
@@ -157,13 +159,13 @@ class LeadDayTest < SystemTest
     open_drawing
     start = middle('view/iso')
     drag(start, [-60, 0])
-    assert_text 'move Isometric view'
+    assert_text 'Isometric view moved'
     moved = middle('view/iso')
     find('body').send_keys([:control, 'z'])
-    assert_text 'Taken back: move Isometric view'
+    assert_text 'Taken back: Isometric view moved'
     assert_in_delta start[0], middle('view/iso')[0], 1
     click_button 'Redo'
-    assert_text 'Done again: move Isometric view'
+    assert_text 'Done again: Isometric view moved'
     visit current_url
     assert_selector '#sheet g[data-owner="view/iso"]', visible: :all
     assert_in_delta moved[0], middle('view/iso')[0], 1, 'and everything is still there'
@@ -200,7 +202,7 @@ class LeadDayTest < SystemTest
       visit "/drawings/#{drawn.slug}?select=view/iso"
       assert_text 'Shows revision 1'
       find('#sheet').send_keys(:arrow_right)
-      assert_text 'move Isometric view'
+      assert_text 'Isometric view moved'
     end
     drag(middle('view/iso'), [-50, 0])
     assert_selector '#clash', text: 'Someone changed the same thing meanwhile'

@@ -92,7 +92,7 @@ class ScreensTest < SystemTest
     eventually('the label') { sheet_words.include?('(1:2)') }
     fill_in 'scale', with: 'large'
     click_button 'Apply'
-    assert_text "'large' is not a scale; write 1:2 or 2:1."
+    assert_text '“large” is not a scale; write 1:2, 1:2,5 or 2:1.'
     assert_equal 0.5, value.view('front').scale
   end
 

@@ -59,7 +59,7 @@ class StepDayTest < SystemTest
     assert_selector '#sheet g[data-owner="view/plan"]', visible: :all
     click_link 'View from above'
     assert_text 'Sizes to measure'
-    check '⌀22'
+    check '⌀22', match: :first
     click_button 'Measure the ticked ones'
     eventually('the bore') { sheet_words.include?('⌀22') }
     click_button(text: /Measure all that show well/)
@@ -93,7 +93,7 @@ class StepDayTest < SystemTest
     visit current_path
     assert_text(/annotations? will go adrift/)
     click_button 'Update the sheet'
-    assert_text(/is adrift: .*shaft-1.* is gone from the model/)
+    assert_text(/is adrift: .*boss ⌀34.* is gone from the model/)
     eventually('three holes') { sheet_words.include?('3× ⌀5,5') }
     assert_selector '#sheet g[data-state="adrift"]', visible: :all, minimum: 1
     get_pdf = page.evaluate_async_script("const done = arguments[0]; fetch(location.pathname + '.pdf').then((r) => r.arrayBuffer()).then((b) => done([...new Uint8Array(b)]))")

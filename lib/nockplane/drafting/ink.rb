@@ -72,6 +72,9 @@ module Nockplane
         end
       end
 
+      # Is it the box of a tolerance frame or datum letter, which takes its place like words?
+      def frame?(item) = item.is_a?(Line) && item.closed && item.points.size == 4 && item.layer == 'dimension'
+
       # Is it drawn with strokes or as a small filled shape (and no text, shading or picture)?
       def stroke?(item) = item.is_a?(Line) || item.is_a?(Arc) || item.is_a?(Curve) || item.is_a?(Fill)
 

@@ -26,7 +26,7 @@ module Nockplane
       # Something stands there now: [Ink]; key: by which it can be taken away again.
       def keep(items, key = nil)
         items.each do |i|
-          if i.is_a?(Drafting::Ink::Text) then rectangle(i).then { |r| @words << [r, Convex.box(r), key] }
+          if words?(i) then rectangle(i).then { |r| @words << [r, Convex.box(r), key] }
           elsif Drafting::Ink.stroke?(i) then segments(i).each { |s| @lines << [*s, key] }
           end
         end
@@ -39,7 +39,7 @@ module Nockplane
 
       # Cost of ink: of all its words and lines. pointing: its first line is a leader, which should cross little.
       def cost(items, pointing: false)
-        texts, strokes = items.partition { |i| i.is_a?(Drafting::Ink::Text) }
+        texts, strokes = items.partition { |i| words?(i) }
         found = texts.sum { |t| words(rectangle(t)) } + strokes.sum { |i| Drafting::Ink.stroke?(i) ? segments(i).sum { |s| line(s) } : 0.0 }
         pointing ? found + leader(strokes[0].points) : found
       end
@@ -49,7 +49,8 @@ module Nockplane
 
       private
 
-      def rectangle(text) = Convex.grown(Drafting::Ink.text_corners(text, BELOW), ROOM)
+      def words?(item) = item.is_a?(Drafting::Ink::Text) || Drafting::Ink.frame?(item)
+      def rectangle(item) = Convex.grown(item.is_a?(Drafting::Ink::Text) ? Drafting::Ink.text_corners(item, BELOW) : item.points, ROOM)
       def segments(item) = Drafting::Ink.chords(item, 6).each_cons(2).map { |p, q| [*p, *q] }
 
       def words(corners)

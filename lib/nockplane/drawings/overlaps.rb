@@ -32,9 +32,13 @@ module Nockplane
         @rectangles ||= @groups.flat_map do |g|
           next [] if furniture?(g)
 
-          g.items.grep(Drafting::Ink::Text).map { |t| [shrunk(Drafting::Ink.text_corners(t, BELOW)), g.owner] }
+          g.items.grep(Drafting::Ink::Text).map { |t| [shrunk(Drafting::Ink.text_corners(t, BELOW)), g.owner] } +
+            (g.owner.start_with?('dimension/') ? g.items.select { |i| box?(i) }.map { |i| [shrunk(i.points), g.owner] } : [])
         end
       end
+
+      # The box of a tolerance frame or of a datum letter.
+      def box?(item) = item.is_a?(Drafting::Ink::Line) && item.closed && item.points.size == 4
 
       def furniture?(group) = group.owner.start_with?('block/', 'table/')
 

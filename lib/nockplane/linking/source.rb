@@ -127,9 +127,17 @@ module Nockplane
       def cut(text, axes, frame)
         axis = axes.select { |a| frame.square?(a.direction) }.max_by { |a| [a.radius, a.to - a.from] } or return nil
         solid = model_of(text).solid
-        made = Solids::Cut.plane(solid, axis.origin, Geometry::Vec.neg(frame.d))
+        made = cut_open(solid, axis.origin, Geometry::Vec.neg(frame.d)) or return nil
+
         edges = Projection::EdgeSet.new(made.remaining)
         Drawings::SectionCut.new(origin: axis.origin, loops: made.loops.map(&:points), linework: Projection::Linework.of(made.remaining, frame, edge_set: edges), shading: Projection::Shading.of(made.remaining, frame, edge_set: edges))
+      end
+
+      # The part cut open by a plane; nil when what remains is not closed (a file whose faces don't meet, say).
+      def cut_open(solid, origin, away)
+        Solids::Cut.plane(solid, origin, away)
+      rescue Solids::Boolean::OpenResult
+        nil
       end
 
       def assembly(text, refine, exploded)

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+# How the application answers while design changes pour in: the demo data on a server and a worker of their own, 24 changes dropped
+# into the intake, and all main pages asked for over and over until every docket is worked out. Prints times as a reader sees them.
+#   ruby bench/burst.rb [CHANGES]
+require 'json'
+require 'net/http'
+require 'tmpdir'
+require 'fileutils'
+
+ROOT = File.expand_path('..', __dir__)
+PORT = 4790
+DATA = Dir.mktmpdir('nockplane-burst')
+MODELS = File.join(ROOT, 'demo', 'models')
+ENVIRONMENT = { 'NOCKPLANE_DATA' => DATA, 'PORT' => PORT.to_s, 'RACK_ENV' => 'production', 'BUNDLE_PATH' => File.join(ROOT, 'vendor/bundle'), 'NOCKPLANE_NO_YJIT' => '1' }.freeze
+# File, a size in it, and what is added to it at every change.
+SIZES = [['carousel.recipe.yml', /disc_diameter: \{value: (\d+)/, 1], ['lid.recipe.yml', /thickness: \{value: (\d+)/, 1], ['housing.recipe.yml', /height: \{value: (\d+)/, 1],
+         ['hub-spindle.recipe.yml', /bearing_length: \{value: (\d+)/, 1], ['adapter-ring.recipe.yml', /flange: \{value: (\d+)/, 2], ['spacer.recipe.yml', /length: \{value: (\d+)/, 1]].freeze
+
+def run(*command) = Process.spawn(ENVIRONMENT, *command, chdir: ROOT, out: File::NULL, err: File::NULL)
+def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
+def get(path, accept: 'text/html')
+  start = now
+  answer = Net::HTTP.start('127.0.0.1', PORT, read_timeout: 120) { |h| h.get(path, 'Accept' => accept) }
+  [answer, now - start]
+end
+
+# The n-th change of a series, as text.
+def change(number)
+  file, size, step = SIZES[number % SIZES.size]
+  text = File.read(File.join(MODELS, file))
+  by = step * (1 + (number / SIZES.size))
+  [file, "# change: bench #{number}\n#{text.sub(size) { |m| m.sub($1, ($1.to_i + by).to_s) }}"]
+end
+
+def drop(file, text)
+  intake = File.join(DATA, 'intake')
+  FileUtils.mkdir_p(intake)
+  File.write(File.join(intake, ".#{file}"), text)
+  File.rename(File.join(intake, ".#{file}"), File.join(intake, file))
+end
+
+def quantile(list, share) = list.sort[((list.size - 1) * share).round]
+
+system(ENVIRONMENT, 'bundle', 'exec', 'ruby', '-r./config/application', '-e', 'App::Demo.load', chdir: ROOT) or abort 'the demo data could not be loaded'
+processes = [run('bundle', 'exec', 'puma', '-C', 'config/puma.rb', 'config.ru'), run('bundle', 'exec', 'bin/worker')]
+at_exit do
+  processes.each { |pid| Process.kill('TERM', pid) }
+  processes.each { |pid| Process.wait(pid) }
+  FileUtils.rm_rf(DATA)
+end
+sleep 0.2 until (Net::HTTP.get_response('127.0.0.1', '/up', PORT).code == '200' rescue false)
+
+calm = ->(body) { body[/data-checking="(\d+)"/, 1] == '0' }
+sleep 0.5 until calm[get('/')[0].body]
+drawings = get('/')[0].body.scan(%r{href="/drawings/([\w-]+)"}).flatten.uniq - ['new']
+pages = ['/', '/models', '/pulse', *drawings.map { |d| "/drawings/#{d}" }, '/models/carousel-7-x-31-75', '/drawings/qi-2107-d/pulse']
+pages.each { |p| get(p) }
+
+count = (ARGV[0] || 24).to_i
+start = now
+dropping = Thread.new { count.times { |i| drop(*change(i)); sleep 1.0 } }
+times = Hash.new { |h, k| h[k] = [] }
+loop do
+  pages.each { |path| times[path] << get(path)[1] }
+  break if !dropping.alive? && calm[get('/')[0].body]
+
+  abort 'not worked out after 15 minutes' if now - start > 900
+end
+settled = now - start
+board = get('/')[0].body
+puts format('%d changes worked out after %.0f s (the last one was dropped after %d s); %s', count, settled, count, board[/<b>\d+<\/b> views? behind/].to_s.gsub(/<.?b>/, ''))
+puts format('%-34s %8s %8s %8s', 'page', 'median', 'p95', 'longest')
+times.each { |path, list| puts format('%-34s %6.0f ms %6.0f ms %6.0f ms', path, *[0.5, 0.95, 1.0].map { |q| quantile(list, q) * 1000 }) }
+pdf, seconds = get('/drawings/qi-2107-d.pdf')
+puts format('PDF just after: %s in %.2f s', pdf.code == '303' || pdf.code == '302' ? 'page with progress' : "#{pdf.body.bytesize} bytes", seconds)

@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+require 'system_helper'
+require 'step_helper'
+
+# Every screen, looked at by axe-core: names, roles, contrast, order of headings, links that can be told from text.
+class AxeTest < SystemTest
+  include StepHelpers
+
+  AXE = File.read(File.expand_path('../../node_modules/axe-core/axe.min.js', __dir__))
+  RUN = <<~JS
+    const done = arguments[arguments.length - 1];
+    axe.run(document, { resultTypes: ['violations'] }).then((found) => done(found.violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 120)).join(' | ')}`)));
+  JS
+
+  def assert_accessible(path)
+    visit path
+    assert_selector 'main'
+    sleep 0.2 # what the page's script puts in at once
+    execute_script(AXE)
+    assert_empty evaluate_async_script(RUN), path
+  end
+
+  def test_board_models_and_what_came_in
+    drawn
+    App::Actions::EditDrawing.call(drawn, base: nil) { |v| Nockplane::Drawings::Edits.move_view(v, 'iso', 20, -80) }
+    revise(lid, 'sink: 3', 'sink: 4', note: 'deeper seat')
+    take(sample('plate-4'), 'plate-4.step')
+    arrival = App::Actions::TakeIn.added(App::Received.read(sample('plate-25'), 'plate-25.step'))
+    run = App::Records::Run.create!(kind: 'update', label: 'Updating 1 drawing', state: 'done', total: 1, done: 1, items: JSON.generate([{ what: 'QI-1', slug: 'a', state: 'done', words: '3 views updated' }]))
+    ['/', '/models', '/models/lid', '/models/lid?revision=1', '/models/lid/compare?from=1&to=2', '/models/plate-1', "/arrivals/#{arrival.id}", '/drawings/new', '/bin', '/search?q=lid', '/search?q=nothing', "/runs/#{run.id}",
+     '/drawings/none'].each { |path| assert_accessible(path) }
+  end
+
+  def test_drawing_with_everything_in_its_column
+    App::Actions::EditDrawing.call(drawn, base: nil) { |v| Nockplane::Drawings::Edits.add_note(v, 's1', 'Deburr', 60, 60) }
+    App::Actions::ReviseModel.call(lid, Nockplane::Modelling::Recipe.parse(PART).with_feature('seat', false).text, note: 'no seat')
+    assert_accessible("/drawings/#{drawn.slug}")
+    App::Actions::UpdateDrawings.call([drawn])
+    lost = drawn.reload.staleness.adrift[0].dimension.id
+    ['', 'view/front', 'view/iso', "dimension/#{lost}", 'dimension/d1', 'note/n1', 'block/b1', *App::Presenters::DrawingPage::HOUSE].each { |key| assert_accessible("/drawings/#{drawn.slug}?select=#{key}") }
+  end
+
+  def test_templates
+    berth = App::Records::Template.at('a3-part-first-angle').value.berths.first.id
+    assert_accessible('/templates')
+    ['', "berth/#{berth}", 'block/b1', *App::Presenters::DrawingPage::HOUSE].each { |key| assert_accessible("/templates/a3-part-first-angle?select=#{key}") }
+  end
+end
