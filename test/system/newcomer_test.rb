@@ -46,7 +46,7 @@ class NewcomerTest < SystemTest
   def test_an_earlier_revision_is_brought_back
     revise(lid, 'thick: 6', 'thick: 9', note: 'stiffer')
     visit '/models/lid'
-    click_button 'Make revision 1 the latest again'
+    click_button 'make it the latest again: revision 1'
     assert_text 'Lid is now as revision 1 was; that is its revision 3.'
     assert_text '100 × 50 × 6 mm'
   end
@@ -244,7 +244,7 @@ class NewcomerTest < SystemTest
     visit '/'
     assert_no_text drawn.number
     visit '/bin'
-    click_button "Take #{drawn.number} Lid out of the bin"
+    click_button "Take it out: #{drawn.number} Lid"
     assert_text "#{drawn.number} · rev. A"
   end
 end
