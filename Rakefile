@@ -9,6 +9,10 @@ task(:bench) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/run.rb' }
 namespace(:bench) do
   desc 'Time STEP files'
   task(:step) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/step.rb' }
+  desc 'Time pages while 24 design changes are worked through (own server and worker)'
+  task(:burst) { ruby 'bench/burst.rb' }
+  desc 'Time the board with 500 drawings'
+  task(:board) { ruby 'bench/board.rb' }
   desc 'Time templates, standards and layout'
   task(:house) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/house.rb' }
 end

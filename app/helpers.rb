@@ -116,6 +116,9 @@ module App
     # The sheet asked for, nil (the first) when the edit took it away.
     def sheet_still_there(record, id) = record.value.sheet(id) ? id : nil
 
+    # A scale as drawings of a standard write it.
+    def scale_words(factor, standard) = Nockplane::Drafting::Scale.text(factor, standard.decimal)
+
     # One <option>, chosen or not.
     def option(value, words, chosen) = %(<option value="#{h value}"#{' selected' if value.to_s == chosen.to_s}>#{h words}</option>)
 

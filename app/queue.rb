@@ -66,6 +66,7 @@ module App
     def work
       revive
       Aftermath.overdue
+      Actions::ThrowAway.empty
       Delayed::Worker.new(quiet: true).start
     end
   end

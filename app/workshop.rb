@@ -99,6 +99,14 @@ module App
       Nockplane::Modelling::SizeEdit.new(parse(text), source.model_of(text), id)
     end
 
+    # Are part and usual views of a model's latest revision worked out already?
+    def ready?(model)
+      number = model.latest.number
+      %w[front top left iso].all? { |name| source.known?(model.id, number, Nockplane::Projection::ViewFrame.named(name), 'principal') }
+    rescue Nockplane::Error
+      true # then it is told at once
+    end
+
     # Recipe text of a revision; revisions never change, so it is remembered.
     def recipe(id, number)
       (@recipes ||= {})[[id, number]] ||= Records::Revision.find_by!(model_id: id, number: number).recipe.freeze

@@ -38,10 +38,13 @@ module App
         standard = drawing.value.standard
         label = Nockplane::Linking::SizeLabel.recipe(cell.dimension)
         was, will = [cell.snapshot['value'], number].map { |v| Nockplane::Drawings::Measure.words(standard, cell.snapshot.merge('value' => v.to_f, 'tolerance' => nil)).main }
-        revision = ReviseModel.call(model, edit.text(number), note: "#{label}: #{was} → #{will} (on drawing #{drawing.number})", base: model.latest.number, author: author)
+        text = edit.text(number)
+        revision = ReviseModel.call(model, text, note: "#{label}: #{was} → #{will} (on drawing #{drawing.number})", base: model.latest.number, author: author)
         carried = { 'model' => model.id, 'dimension' => cell.dimension, 'old' => edit.value, 'new' => number, 'revision' => revision.number, 'words' => "#{label} #{was} → #{will}" }
         EditDrawing.call(drawing, base: nil, author: author, carried: carried) { drawing.reload.staleness.update }
         revision
+      rescue Nockplane::Modelling::RecipeFault => e
+        raise Refused.new("#{model.name} can't be built so, and stays as it is. #{Presenters::FaultWords.of(e, text)}", details: { link: { words: 'See the line in the recipe', href: "/models/#{model.slug}#recipe" } })
       end
       private_class_method :announce, :keep
     end

@@ -12,10 +12,13 @@ module App
         text = Nockplane::Modelling::Retitling.of(model.latest.recipe, name: name, properties: fresh)
         built = Workshop.try_build(text)
         words = note || ["#{"name #{model.name} → #{name}" if name}", *fresh.map { |k, v| "#{k}: #{v.empty? ? 'taken away' : v}" }].reject(&:empty?).join(', ')
-        revision = ReviseModel.keep(model, text, properties: built.properties, name: name || model.name, note: words, author: author, origin: 'here')
+        revision = ReviseModel.keep(model, text, properties: built.properties, name: name || model.name, note: words, author: author, origin: origin(text))
         renumbered(model, fresh['number'], built) if fresh.key?('number')
         revision
       end
+
+      # What is given to an imported model stays with it when the next file comes: it makes no fork.
+      def self.origin(text) = Received.kind_of(text) == 'file' ? 'file' : 'here'
 
       def self.checked_name(name, model)
         name = name.to_s.strip
@@ -38,7 +41,7 @@ module App
         model.update!(number: number.empty? ? nil : number)
         Records::Property.index_model(model, built.properties)
       end
-      private_class_method :checked_name, :new_number, :renumbered
+      private_class_method :origin, :checked_name, :new_number, :renumbered
     end
   end
 end

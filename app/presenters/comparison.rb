@@ -14,7 +14,15 @@ module App
         @to = to
       end
 
-      def result = @result ||= Nockplane::Linking::Comparison.new(*[@from, @to].map { |r| Workshop.source.model_of(r.recipe) })
+      def result
+        @result ||= Nockplane::Linking::Comparison.new(*[@from, @to].map { |r| Workshop.source.model_of(r.recipe) }, words: face_words) do |work|
+          Workshop.source.kept('comparison', "#{@from.recipe}\n#{Digest::SHA256.hexdigest(@to.recipe)}") { work.call }
+        end
+      end
+
+      # What a person calls faces of either revision: as they are now, else as they were.
+      def face_words = @face_words ||= [@from, @to].map { |r| Workshop.source.face_words(@model.id, r.number) }.reduce(:merge)
+      def called(names) = result.called(names)
       def sizes = result.sizes
       def glb(revision) = "/models/#{@model.slug}/solid.glb?revision=#{revision.number}"
 
@@ -37,13 +45,13 @@ module App
       end
 
       # What the page's script paints.
-      def script_data = { old: result.before, new: result.after, from: glb(@from), to: glb(@to) }
+      def script_data = { old: result.before, new: result.after, from: glb(@from), to: glb(@to), words: face_words }
 
       # New faces that could be an old one, and were not taken for it: [[new, [old, ...]], ...].
       def doubts
         return [] unless Nockplane::Modelling::ImportReference.is?(@to.recipe)
 
-        Nockplane::Modelling::ImportReference.parse(@to.recipe).doubts.map { |name, olds| [name, olds] }
+        Nockplane::Modelling::ImportReference.parse(@to.recipe).doubts.map { |name, olds| [called([name])[0], called(olds)] }
       end
 
       private

@@ -18,7 +18,14 @@ module App
         end
 
         app.post '/drawings' do
-          drawing = Actions::CreateDrawing.call(Records::Model.at(params['model'].to_s), params['template'].to_s, title: params['title'], number: params['number'])
+          model = Records::Model.at(params['model'].to_s)
+          asked = [params['template'].to_s, params['title'].to_s, params['number'].to_s]
+          unless Workshop.ready?(model) # what is not worked out yet is made by a worker, with progress
+            Actions::CreateDrawing.template(asked[0])
+            Numbers.checked(asked[2], Records::Drawing)
+            redirect "/runs/#{Queue.start('drawing', "Drawing #{model.name}", total: 1) { |run| Jobs::DrawJob.new(run.id, model.id, *asked) }.id}"
+          end
+          drawing = Actions::CreateDrawing.call(model, asked[0], title: asked[1], number: asked[2])
           redirect "/drawings/#{drawing.slug}"
         end
       end

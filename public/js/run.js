@@ -11,7 +11,12 @@ async function look() {
     const found = await get(`/runs/${place.dataset.run}/state`);
     place.innerHTML = found.html;
     place.dataset.state = found.state;
-    if (over(found.state)) { stop?.remove(); return; }
+    if (over(found.state)) {
+      stop?.remove();
+      // A drawing or a file for paper that was waited for opens by itself.
+      if (found.state === 'done' && /^\/(drawings|templates)\//.test(found.href || '')) location.href = found.href;
+      return;
+    }
   } catch (error) {
     tell(error.message, true);
   }

@@ -203,7 +203,7 @@ class HouseStyleAppTest < AppTest
     get "/drawings/#{drawing.slug}/furniture?sheet=s1"
     # EN AW-6061 has 2.70 g/cm^3; the seat of 16 mm is 3 mm deep.
     want = ((100 * 50 * 11) - (Math::PI * 64 * 3)) * 2.70e-6
-    assert_includes JSON.parse(last_response.body)['svg'], "#{format('%.3f', want)} kg"
+    assert_includes JSON.parse(last_response.body)['svg'], "#{format('%.3f', want).sub('.', ',')} kg"
     refute_includes App::Presenters::DrawingPage.new(drawing, nil, nil).waiting, 'mass'
   end
 

@@ -189,9 +189,9 @@ class ImportsTest < AppTest
     assert_equal [1, 3], [found.result.fresh.size, found.result.gone.size]
     measured
     get "/models/#{plate.slug}/compare?from=2&to=3"
-    assert_includes last_response.body, 'bore-12'
+    assert_includes last_response.body, 'bore ⌀3.2'
     get "/models/#{plate.slug}/compare?from=1&to=2"
-    assert_match(%r{diameter of bore-7</td><td class="num">22</td><td class="num jump">24}, last_response.body)
+    assert_match(%r{diameter of bore ⌀24</td><td class="num">22</td><td class="num jump">24}, last_response.body)
   end
 
   def test_before_and_after_tells_lines_gone_and_new

@@ -197,6 +197,8 @@ class LeadDayTest < SystemTest
   def test_two_windows_the_later_is_told_and_may_apply_on_top
     open_drawing
     x = drawn.value.view('iso').x
+    # A window that does not hear of the other's edit before its own.
+    execute_script("const ask = window.fetch; window.fetch = (path, ...more) => (String(path).endsWith('/pulse') ? Promise.reject(new Error('away')) : ask(path, ...more));")
     other = open_new_window
     within_window(other) do
       visit "/drawings/#{drawn.slug}?select=view/iso"

@@ -88,7 +88,7 @@ class NewcomerTest < SystemTest
     open_drawing('?select=view/iso')
     fill_in 'scale', with: '1:2,5'
     click_button 'Apply'
-    assert_text 'Isometric view now has the scale 1:2.5'
+    assert_text 'Isometric view now has the scale 1:2,5'
     fill_in 'scale', with: '1000:1'
     click_button 'Apply'
     assert_text(/at 1000:1 Isometric view would be \d+(\.\d)? m long and not fit on the sheet; the largest scale that fits is/)

@@ -59,7 +59,7 @@ class StepDayTest < SystemTest
     assert_selector '#sheet g[data-owner="view/plan"]', visible: :all
     click_link 'View from above'
     assert_text 'Sizes to measure'
-    check '⌀22', match: :first
+    find('.offers li', text: /\A⌀22 bore ⌀22/).find('input').check
     click_button 'Measure the ticked ones'
     eventually('the bore') { sheet_words.include?('⌀22') }
     click_button(text: /Measure all that show well/)
@@ -93,7 +93,7 @@ class StepDayTest < SystemTest
     visit current_path
     assert_text(/annotations? will go adrift/)
     click_button 'Update the sheet'
-    assert_text(/is adrift: .*boss ⌀34.* is gone from the model/)
+    assert_text(/is adrift: .*boss ⌀35.* is gone from the model/)
     eventually('three holes') { sheet_words.include?('3× ⌀5,5') }
     assert_selector '#sheet g[data-state="adrift"]', visible: :all, minimum: 1
     get_pdf = page.evaluate_async_script("const done = arguments[0]; fetch(location.pathname + '.pdf').then((r) => r.arrayBuffer()).then((b) => done([...new Uint8Array(b)]))")
@@ -138,7 +138,7 @@ class StepDayTest < SystemTest
     assert_selector '#old[data-ready="yes"]'
     assert_selector '#new[data-ready="yes"]'
     assert_selector '.legend li', text: /3\s*gone/
-    assert_selector '.legend li', text: /1\s*new\s*bore-12/
+    assert_selector '.legend li', text: /1\s*new\s*bore ⌀3.2/
   end
 
   def test_a_bad_file_in_the_intake_is_told_on_the_docket

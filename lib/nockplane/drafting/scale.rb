@@ -13,9 +13,9 @@ module Nockplane
         PREFERRED.find { |s| (wm * s) + gx <= width + 1e-9 && (hm * s) + gy <= height + 1e-9 } || PREFERRED[-1]
       end
 
-      # "2:1", "1:1", "1:5"
-      def text(factor)
-        factor >= 1 ? "#{plain(factor)}:1" : "1:#{plain(1 / factor)}"
+      # "2:1", "1:1", "1:5"; "1:2.5" with the decimal sign told.
+      def text(factor, decimal = '.')
+        (factor >= 1 ? "#{plain(factor)}:1" : "1:#{plain(1 / factor)}").sub('.', decimal)
       end
 
       # Factor of a text such as "1:2" or "1:2,5"; nil when it is none.

@@ -33,7 +33,7 @@ module Nockplane
         end
         return Refusal.new("nothing is different at #{view.name}", ["view/#{id}"]) if after == view
 
-        Edit.put("#{view.name} #{Restyled.words(view, after)}", after)
+        Edit.put("#{view.name} #{Restyled.words(view, after, drawing.standard.decimal)}", after)
       end
 
       # Moves a view that is folded out of no other to another sheet, with those folded out of it.

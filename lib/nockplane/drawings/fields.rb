@@ -63,7 +63,7 @@ module Nockplane
         meta = @drawing.meta
         case name
         when 'title', 'number', 'revision', 'state' then meta[name]
-        when 'scale' then Drafting::Scale.text(@sheet.scale || 1.0)
+        when 'scale' then Drafting::Scale.text(@sheet.scale || 1.0, @drawing.standard.decimal)
         when 'size' then @sheet.paper.name
         when 'sheet' then "#{sheet_number}/#{@drawing.sheets.size}"
         when 'sheet number' then sheet_number.to_s
@@ -86,8 +86,11 @@ module Nockplane
         given = @model&.properties&.fetch(name, nil)
         return given unless name == 'mass' && @mass && !(given && Modelling::Materials.stated?(@model.properties))
 
-        @mass.call || given
+        decimal(@mass.call) || given
       end
+
+      # Words with the decimal sign of the standard.
+      def decimal(words) = words&.gsub(/(\d)\.(\d)/, "\\1#{@drawing.standard.decimal}\\2")
 
       # decimals only where the value is a number, with or without a unit behind it.
       def written(cell, value)

@@ -30,7 +30,7 @@ module Nockplane
       # scale: factor.
       def set_scale(drawing, sheet_id, scale)
         sheet = drawing.sheet(sheet_id) or return missing('sheet', sheet_id)
-        Edit.put("Sheet scale is now #{Drafting::Scale.text(scale)}", sheet.dup.tap { |s| s.scale = scale })
+        Edit.put("Sheet scale is now #{Drafting::Scale.text(scale, drawing.standard.decimal)}", sheet.dup.tap { |s| s.scale = scale })
       end
 
       # Scale that drawings made from a template get: a factor, or nil for the largest preferred one that fits.

@@ -10,10 +10,10 @@ module Nockplane
 
       module_function
 
-      def words(before, after)
+      def words(before, after, decimal = '.')
         parts = []
         parts << STYLES.fetch(after.style, 'has other lines') if before.style != after.style
-        parts << (after.scale ? "has the scale #{Drafting::Scale.text(after.scale)}" : 'has no scale of its own') if before.scale != after.scale
+        parts << (after.scale ? "has the scale #{Drafting::Scale.text(after.scale, decimal)}" : 'has no scale of its own') if before.scale != after.scale
         parts << TANGENT.fetch(after.tangent) if before.tangent != after.tangent
         parts << CENTRE.fetch(after.centre_lines) if before.centre_lines != after.centre_lines
         parts << (after.label ? "is labelled “#{after.label}”" : 'has no label') if before.label != after.label

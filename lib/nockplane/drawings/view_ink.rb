@@ -109,7 +109,7 @@ module Nockplane
 
       # The label, with the scale where the view has one of its own (SCL-01).
       def label
-        own = (@scale - @sheet_scale).abs > 1e-9 ? "(#{Drafting::Scale.text(@scale)})" : nil
+        own = (@scale - @sheet_scale).abs > 1e-9 ? "(#{Drafting::Scale.text(@scale, @standard.decimal)})" : nil
         words = [@view.label.to_s.strip, own].compact.reject(&:empty?)
         return [] if words.empty?
 

@@ -13,11 +13,17 @@ module Nockplane
 
       attr_reader :old, :new
 
-      # old, new: Modelling::Model.
-      def initialize(old, new)
+      # old, new: Modelling::Model; words: { face name => what a person calls it }; the block, if given, keeps what takes long: it gets
+      # the work and gives what came of it, now or before.
+      def initialize(old, new, words: {}, &keep)
         @old = old
         @new = new
+        @words = words
+        @keep = keep
       end
+
+      # Faces in a person's words.
+      def called(names) = names.map { |n| @words[n] || n }
 
       # { face name => :gone or :changed } of the old one, :new or :changed of the new one.
       def before = @before ||= statuses[0]
@@ -30,7 +36,7 @@ module Nockplane
       def same? = before.empty? && after.empty? && sizes.empty?
 
       # Was the whole part moved or turned?
-      def moved? = statuses && !@still
+      def moved? = statuses[2]
 
       # [Size]: parameters by name; of imported models the sizes their files state and those measured on faces of one name.
       def sizes
@@ -42,13 +48,18 @@ module Nockplane
       def after_names = @after_names ||= @new.solid.faces.map(&:name)
 
       def statuses
-        @statuses ||= begin
+        @statuses ||= @keep ? @keep.call(method(:compared)) : compared
+      end
+
+      # [{ old name => status }, { new name => status }, moved as a whole?]
+      def compared
+        Ractor.make_shareable(begin
           a, b = [@old, @new].map { |m| Likeness.all(m.solid) }
           move = Alignment.new(a.values, b.values, [@old.solid.box, @new.solid.box]).best
-          @still = Geometry::Vec.length(Geometry::Vec.sub(move.point([1.0, 2.0, 3.0]), [1.0, 2.0, 3.0])) < 1e-6
+          still = Geometry::Vec.length(Geometry::Vec.sub(move.point([1.0, 2.0, 3.0]), [1.0, 2.0, 3.0])) < 1e-6
           both = (a.keys & b.keys).reject { |n| alike?(a[n], b[n], move) }.to_h { |n| [n, :changed] }
-          [(a.keys - b.keys).to_h { |n| [n, :gone] }.merge(both), (b.keys - a.keys).to_h { |n| [n, :new] }.merge(both)]
-        end
+          [(a.keys - b.keys).to_h { |n| [n, :gone] }.merge(both), (b.keys - a.keys).to_h { |n| [n, :new] }.merge(both), !still]
+        end)
       end
 
       def alike?(old, new, move)
@@ -72,8 +83,9 @@ module Nockplane
       end
 
       def label(dimension)
-        words = { linear: 'distance', radius: 'radius', angle: 'angle' }.fetch(dimension.kind, 'diameter')
-        "#{words} #{dimension.kind == :linear ? dimension.faces.join(' to ') : "of #{dimension.faces.first}#{" and #{dimension.faces.size - 1} more" if dimension.faces.size > 1}"}"
+        words = { linear: 'distance', radius: 'radius', angle: 'angle', pitch_circle: 'pitch circle' }.fetch(dimension.kind, 'diameter')
+        faces = called(dimension.faces)
+        "#{words} #{dimension.kind == :linear ? faces.join(' to ') : "of #{faces.first}#{" and #{faces.size - 1} more" if faces.size > 1}"}"
       end
 
       def differs?(a, b) = a.is_a?(Numeric) && b.is_a?(Numeric) ? (a - b).abs > 1e-6 : a != b

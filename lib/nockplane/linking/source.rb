@@ -21,6 +21,7 @@ module Nockplane
         @library = library
         @importer = importer
         @parsed = {}
+        @prints = {}
         @store = store
         @prefixes = prefixes
       end
@@ -152,17 +153,32 @@ module Nockplane
         text && variant ? Modelling::Recipe.parse(text).variant(variant).text : text
       end
 
-      # What an assembly rests on besides its own text: the texts of its components, all the way down.
-      def fingerprint(text, above = [])
-        return text unless Modelling::AssemblyRecipe.is?(text)
+      # What a text rests on: itself, and of an assembly the texts of its components, all the way down.
+      def fingerprint(text) = Modelling::AssemblyRecipe.is?(text) ? @prints.fetch(text) { print(text, [])[0] } : text
+
+      # [fingerprint, does it stand for good?]: one whose components all have fixed revisions, and are there, never changes and is
+      # remembered, since every key of an assembly's products asks for it.
+      def print(text, above)
+        return [text, !text.empty?] unless Modelling::AssemblyRecipe.is?(text)
+        return [@prints[text], true] if @prints.key?(text)
 
         recipe = parsed(text)
+        fixed = true
         inner = recipe.references.map do |name, revision|
           found = @library.call(name, revision).to_s
           circle(recipe, [*above, text], name) if [*above, text].include?(found) || above.size >= Modelling::Assembly::MAX_DEPTH
-          fingerprint(found, [*above, text])
+          below, sure = print(found, [*above, text])
+          fixed &&= sure && !revision.nil?
+          below
         end
-        text + inner.map { |t| Digest::SHA256.hexdigest(t) }.join
+        made = text + inner.map { |t| Digest::SHA256.hexdigest(t) }.join
+        remember(text, made) if fixed
+        [made, fixed]
+      end
+
+      def remember(text, made)
+        @prints.shift if @prints.size > PARSED
+        @prints[text] = made
       end
 
       PARSED = 50

@@ -15,9 +15,14 @@ module Nockplane
         parts.each_with_index.map { |((number, name), list), i| row(i + 1, list.size, name, list[0].properties, list[0].purchased, number) }
       end
 
+      # A mass that was stated is shown where none is worked out, or where the maker insists on it.
+      def mass(properties, purchased)
+        purchased || Materials.stated?(properties) || Materials.density(properties).nil? ? properties['mass'].to_s : ''
+      end
+
       def row(item, quantity, name, properties, purchased, number)
         { 'item' => item.to_s, 'quantity' => quantity.to_s, 'unit' => '', 'number' => number.to_s, 'name' => name.to_s, 'material' => properties['material'].to_s,
-          'mass' => properties['mass'].to_s, 'remarks' => properties['remarks']&.to_s || (purchased ? 'purchased' : '') }
+          'mass' => mass(properties, purchased), 'remarks' => properties['remarks']&.to_s || (purchased ? 'purchased' : '') }
       end
     end
   end
