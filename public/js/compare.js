@@ -14,8 +14,8 @@ const say = (statuses) => (face) => {
 const onError = (error) => tell(`The part can't be shown: ${error.message || error}`, true);
 
 const views = {};
-views.old = mount(document.getElementById('old'), { onFace: say(data.old), onBusy() {}, onError, onTurn: (camera) => views.new.turnTo(camera) });
-views.new = mount(document.getElementById('new'), { onFace: say(data.new), onBusy() {}, onError, onTurn: (camera) => views.old.turnTo(camera) });
+views.old = mount(document.getElementById('old'), { onFace: say(data.old), onBusy() {}, onError, onTurn: (camera) => views.new.turnTo(camera, data.plain) });
+views.new = mount(document.getElementById('new'), { onFace: say(data.new), onBusy() {}, onError, onTurn: (camera) => views.old.turnTo(camera, data.plain) });
 views.old.paint(data.old);
 views.new.paint(data.new);
 if (data.from) views.old.load(data.from);

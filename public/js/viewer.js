@@ -9,7 +9,7 @@ const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: 
 
 /**
  * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera) }) returns { load(url, afresh), look(name),
- * paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera) }: afresh looks at the whole again.
+ * paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera, alone) }: afresh looks at the whole again.
  */
 export function mount(element, { onFace, onBusy, onError, onTurn }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
@@ -127,10 +127,16 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     },
     look,
     paint(map) { painted = map; faces.forEach((mesh) => { mesh.material = plain(mesh); }); draw(); },
-    turnTo({ position, target }) {
+    // As another view is turned; alone: the direction only, each part in its own size and place.
+    turnTo({ position, target }, alone = false) {
       led = true;
-      camera.position.copy(position);
-      controls.target.copy(target);
+      if (alone) {
+        const distance = camera.position.distanceTo(controls.target);
+        camera.position.copy(position).sub(target).setLength(distance).add(controls.target);
+      } else {
+        camera.position.copy(position);
+        controls.target.copy(target);
+      }
       controls.update();
       led = false;
       draw();

@@ -11,6 +11,8 @@ module Nockplane
       # Likeness is a cost: 0 the same, 1 at the limit. A match must cost less than LIMIT and the next at least MARGIN more.
       LIMIT = 0.5
       MARGIN = 0.3
+      # Most that are proposed.
+      PROPOSED = 12
       # Relative difference of value, and place as part of the model's diagonal, that make a cost of 1.
       VALUE_SPAN = 0.1
       PLACE_SPAN = 0.03
@@ -26,7 +28,7 @@ module Nockplane
         if best && best[0] < LIMIT && (next_best.nil? || next_best[0] - best[0] >= MARGIN)
           Resolution.new(:retied, best[1], [])
         else
-          Resolution.new(:adrift, nil, ranked.first(3).map(&:last))
+          Resolution.new(:adrift, nil, ranked.first(PROPOSED).map(&:last))
         end
       end
 

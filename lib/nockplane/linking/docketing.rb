@@ -6,6 +6,8 @@ module Nockplane
     class Docketing
       # Revisions looked back through for what a face was called.
       BACK = 12
+      # Most things that an annotation adrift is proposed to be tied to.
+      PROPOSED = 3
       # Part by which a mass may differ from the one worked out before that is told.
       MASS = 0.01
 
@@ -36,9 +38,11 @@ module Nockplane
       def fields = @staleness.fields.map { |f| Docket::Fields.new(place(f.sheet), f.from, f.to, f.changes) }
 
       def adrift
+        standing = @drawing.dimensions.map(&:dimension)
         @staleness.adrift.map do |a|
           label = labeller(a.view.binding, a.view.revision)
-          proposals = a.proposals.map { |d| Docket::Proposal.new(d.id, proposal_words(d), label.of(d.id, kind: d.kind.to_s, faces: d.faces)) }
+          # (Each model dimension stands in a drawing once.)
+          proposals = a.proposals.reject { |d| standing.include?(d.id) }.first(PROPOSED).map { |d| Docket::Proposal.new(d.id, proposal_words(d), label.of(d.id, kind: d.kind.to_s, faces: d.faces)) }
           Docket::Adrift.new(a.dimension.id, label_of(a.dimension), a.dimension.snapshot['faces'], place(a.view), a.view.revision, a.words, proposals)
         end
       end
