@@ -45,9 +45,15 @@ module App
       Records::Drawing.find_each { |d| Records::Property.index_drawing(d) }
     end
 
+    # Brings the tables up to date; a database that has something in it is backed up first.
     def migrate
       ActiveRecord::Migration.verbose = false
-      ActiveRecord::MigrationContext.new(File.join(ROOT, 'db', 'migrate')).migrate
+      context = ActiveRecord::MigrationContext.new(File.join(ROOT, 'db', 'migrate'))
+      return unless context.needs_migration?
+
+      before = File.join(App.data_folder, 'backups', "before-migration-#{context.current_version}-#{Time.now.strftime('%Y%m%d-%H%M%S')}")
+      Backup.make(App.data_folder, before) if context.current_version.positive? && ENV['DATABASE_URL'].nil?
+      context.migrate
     end
 
     # Gives the thread's connection back; called after each request.

@@ -12,6 +12,8 @@ module App
     QUIET = 0.6
     # Seconds after which a file that does not look whole is judged as it is.
     GIVEN_UP = 30
+    # Rounds of looking between two looks whether a backup is due (some minutes).
+    BACKUP_ROUNDS = 150
     STEP = /\.(stp|step)\z/i
     RECIPE = /\.(recipe|assembly)\.ya?ml\z/i
     PARTS = /\A\.|~\z|\.(part|tmp|crdownload)\z/i
@@ -29,14 +31,23 @@ module App
       woken = ::Queue.new
       listener = Listen.to(folder) { woken << true }
       listener.start
+      rounds = 0
       loop do
         scan
+        back_up if ((rounds += 1) % BACKUP_ROUNDS).zero?
         Database.release
         Timeout.timeout(every) { woken.pop }
         woken.clear
       rescue Timeout::Error
         next
       end
+    end
+
+    # (A disk that is full, say, must not end the watching.)
+    def back_up
+      Backup.on_schedule(App.data_folder)
+    rescue Backup::Unusable, SystemCallError => e
+      warn "#{Time.now.utc.iso8601} backup: #{e.message}"
     end
 
     def names

@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+require 'digest'
+require 'fileutils'
+require 'json'
+require 'sqlite3'
+require 'time'
+
+module App
+  # Whole copies of a data folder, made while people work: the database by SQLite's own backup (never file by file, which may catch
+  # database and log at different moments), then the files by their digests, checked, with a manifest of all that is in it. The cache
+  # can be made again and is left out.
+  class Backup
+    DATABASE = 'nockplane.sqlite3'
+    MANIFEST = 'manifest.json'
+    FORMAT = 'backup/1'
+    # Besides the database: what is copied as it is.
+    PARTS = %w[files intake designer.json session.key].freeze
+    # A backup that can't be made or used, in words.
+    class Unusable < Nockplane::Error; end
+
+    class << self
+      # Copies a data folder to a new folder; gives the manifest. Raises Unusable.
+      def make(data, to, time: Time.now)
+        raise Unusable, "#{to} exists already; name a folder that does not" if File.exist?(to)
+        raise Unusable, "there is no database in #{data}; is that the data folder?" unless File.exist?(File.join(data, DATABASE))
+
+        temporary = "#{to}.being-made"
+        FileUtils.rm_rf(temporary)
+        FileUtils.mkdir_p(temporary)
+        copy_database(File.join(data, DATABASE), File.join(temporary, DATABASE))
+        PARTS.each { |part| FileUtils.cp_r(File.join(data, part), temporary) if File.exist?(File.join(data, part)) }
+        manifest = { 'nockplane' => FORMAT, 'made' => time.utc.iso8601, 'files' => listing(temporary) }
+        File.write(File.join(temporary, MANIFEST), JSON.pretty_generate(manifest))
+        check(temporary)
+        File.rename(temporary, to)
+        manifest
+      ensure
+        FileUtils.rm_rf(temporary) if temporary && File.exist?(temporary)
+      end
+
+      # Puts a backup in place of a data folder; what was there is moved aside. Gives where to, nil when nothing was. Raises Unusable.
+      def restore(from, data, time: Time.now)
+        check(from)
+        aside = File.exist?(data) ? "#{data}.before-#{time.strftime('%Y%m%d-%H%M%S')}" : nil
+        fresh = "#{data}.being-restored"
+        FileUtils.rm_rf(fresh)
+        FileUtils.mkdir_p(fresh)
+        (Dir.children(from) - [MANIFEST]).each { |name| FileUtils.cp_r(File.join(from, name), fresh) }
+        File.rename(data, aside) if aside
+        File.rename(fresh, data)
+        aside
+      end
+
+      # Is every file there as the manifest has it, the database whole, and every imported file that it names? Raises Unusable.
+      def check(folder)
+        manifest = JSON.parse(File.read(File.join(folder, MANIFEST)))
+        raise Unusable, "#{folder} is a #{manifest['nockplane'].inspect}, not a #{FORMAT}" unless manifest['nockplane'] == FORMAT
+
+        wrong = manifest['files'].find { |path, digest| !File.file?(File.join(folder, path)) || Digest::SHA256.file(File.join(folder, path)).hexdigest != digest }
+        raise Unusable, "#{wrong[0]} is missing or is not as it was when the backup was made" if wrong
+
+        sound(folder)
+        manifest
+      rescue Errno::ENOENT, JSON::ParserError
+        raise Unusable, "#{folder} is no backup: it has no readable #{MANIFEST}"
+      end
+
+      # The backups of a data folder made on schedule, oldest first.
+      def kept(data) = Dir[File.join(data, 'backups', 'auto-*')].select { |d| File.exist?(File.join(d, MANIFEST)) }.sort
+
+      # Makes one when the latest is older than so many hours, and keeps the latest few. Gives its folder, nil when none was due.
+      def on_schedule(data, now: Time.now, hours: ENV.fetch('NOCKPLANE_BACKUP_HOURS', 24).to_f, keep: ENV.fetch('NOCKPLANE_BACKUPS', 7).to_i)
+        return nil unless hours.positive? && keep.positive?
+
+        latest = kept(data).last
+        return nil if latest && now - File.mtime(File.join(latest, MANIFEST)) < hours * 3600
+
+        folder = File.join(data, 'backups', "auto-#{now.strftime('%Y%m%d-%H%M%S')}")
+        make(data, folder, time: now)
+        kept(data)[0...-keep].each { |old| FileUtils.rm_rf(old) }
+        folder
+      end
+
+      private
+
+      def copy_database(from, to)
+        source = SQLite3::Database.new(from, readonly: true)
+        target = SQLite3::Database.new(to)
+        # All pages in one step: a reader of a database with a log keeps no writer out, and none can make it begin again.
+        copy = SQLite3::Backup.new(target, 'main', source, 'main')
+        copy.step(-1)
+        copy.finish
+        target.execute('PRAGMA journal_mode = DELETE')
+      ensure
+        [source, target].compact.each(&:close)
+      end
+
+      # { path => SHA-256 } of all files.
+      def listing(folder)
+        Dir[File.join(folder, '**', '*')].select { |f| File.file?(f) }.sort.to_h { |f| [f.delete_prefix("#{folder}/"), Digest::SHA256.file(f).hexdigest] }
+      end
+
+      def sound(folder)
+        database = SQLite3::Database.new(File.join(folder, DATABASE), readonly: true)
+        found = database.get_first_value('PRAGMA integrity_check')
+        raise Unusable, "the database is damaged: #{found}" unless found == 'ok'
+
+        texts = database.execute("SELECT recipe FROM revisions WHERE recipe LIKE '#{Nockplane::Modelling::ImportReference::HEAD}%'").flatten
+        lost = texts.map { |t| Nockplane::Modelling::ImportReference.parse(t).file }.find { |digest| !File.exist?(File.join(folder, 'files', digest[0, 2], "#{digest}.step")) }
+        raise Unusable, "the imported file #{lost[0, 12]} that a revision names is not there" if lost
+      rescue SQLite3::Exception => e
+        raise Unusable, "the database can't be read: #{e.message}"
+      ensure
+        database&.close
+      end
+    end
+  end
+end
