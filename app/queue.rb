@@ -41,12 +41,33 @@ module App
       !yield
     end
 
-    # Frees jobs whose worker on this machine is no longer alive; those of other machines after max_run_time.
-    def revive
+    # Frees jobs of workers that are no more: of this machine by their process, and any that have not said that they live for a while.
+    def revive(now: Time.now)
+      living = Records::Worker.living(now: now).pluck(:name)
       Delayed::Job.where.not(locked_by: nil).find_each do |job|
-        next unless job.locked_by.include?("host:#{Socket.gethostname} ")
+        job.update_columns(locked_by: nil, locked_at: nil) if gone?(job, living, now)
+      end
+    end
 
-        job.update_columns(locked_by: nil, locked_at: nil) unless alive?(job.locked_by[/pid:(\d+)/, 1].to_i)
+    def gone?(job, living, now)
+      here = job.locked_by.include?("host:#{Socket.gethostname} ")
+      return true if here && !alive?(job.locked_by[/pid:(\d+)/, 1].to_i)
+
+      known = living.any? { |name| job.locked_by.include?(name) } || (here && job.locked_by.include?("pid:#{Process.pid}"))
+      !known && job.locked_at && now - job.locked_at > Records::Worker::SILENT
+    end
+
+    # Says every few seconds that this worker lives, and takes over what dead ones left.
+    def beat(every: 5)
+      name = "host:#{Socket.gethostname} pid:#{Process.pid}"
+      loop do
+        Records::Worker.beat(name)
+        revive
+        Database.release
+        sleep every
+      rescue ActiveRecord::ActiveRecordError => e
+        warn "#{Time.now.utc.iso8601} worker: #{e.message}" # somebody else was writing for long: said again in a moment
+        sleep every
       end
     end
 

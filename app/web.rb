@@ -42,7 +42,12 @@ module App
 
     after { Database.release }
 
-    get('/up') { [200, { 'Content-Type' => 'text/plain' }, 'up'] }
+    # Whether the application is well: 200, or 503 with what is not.
+    get '/up' do
+      report = Health.report
+      status Health.well?(report) ? 200 : 503
+      json report.merge('up' => Health.well?(report))
+    end
 
     error Refused do
       e = env['sinatra.error']

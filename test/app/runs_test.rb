@@ -47,9 +47,12 @@ class RunsTest < AppTest
     Delayed::Job.last.update_columns(locked_by: "host:#{Socket.gethostname} pid:#{Process.pid}", locked_at: Time.now)
     App::Queue.revive
     refute_nil Delayed::Job.last.locked_by
-    Delayed::Job.last.update_columns(locked_by: 'host:elsewhere pid:99999999')
+    Delayed::Job.last.update_columns(locked_by: 'host:elsewhere pid:99999999', locked_at: Time.now - 60)
+    App::Records::Worker.beat('host:elsewhere pid:99999999')
     App::Queue.revive
     refute_nil Delayed::Job.last.locked_by, 'one of another machine too'
+    App::Queue.revive(now: Time.now + 25)
+    assert_nil Delayed::Job.last.locked_by, 'until it has said nothing for a while'
   end
 
   def test_stems_of_file_names

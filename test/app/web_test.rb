@@ -3,7 +3,17 @@
 require 'app_helper'
 
 class WebTest < AppTest
-  def test_up = get('/up').then { assert_equal [200, 'up'], [last_response.status, last_response.body] }
+  def test_up_tells_what_is_well_and_what_is_not
+    App::Records::Worker.delete_all
+    get '/up'
+    assert_equal [503, 'well', 'none is running. Start bin/worker.', false], [last_response.status, *JSON.parse(last_response.body).values_at('database', 'worker', 'up')]
+    App::Records::Worker.beat('host:x pid:1')
+    get '/up'
+    assert_equal [200, { 'database' => 'well', 'data folder' => 'well', 'worker' => 'well', 'intake' => 'well', 'up' => true }], [last_response.status, JSON.parse(last_response.body)]
+    App::Records::Worker.beat('host:x pid:1', now: Time.now - 60)
+    get '/up'
+    assert_match(/none is running; the last one was there at/, JSON.parse(last_response.body)['worker'])
+  end
 
   def test_empty_board_says_what_to_do
     get '/'
