@@ -78,11 +78,15 @@ module App
       text = request.body.read(1_000_001).to_s
       raise Refused.new('The request is larger than 1 MB.', status: 413) if text.bytesize > 1_000_000
 
+      text = text.dup.force_encoding(Encoding::UTF_8)
+      raise Refused, 'The request is not UTF-8.' unless text.valid_encoding?
+
       data = JSON.parse(text, max_nesting: 20)
       raise Refused, 'The request is not a set of named values.' unless data.is_a?(Hash)
 
+      Gate.json(data)
       data
-    rescue JSON::ParserError
+    rescue JSON::ParserError, EncodingError
       raise Refused, 'The request is not JSON.'
     end
 

@@ -8,8 +8,8 @@ module App
   class Web < Sinatra::Base
     set :root, ROOT
     set :views, File.join(ROOT, 'app', 'views')
-    set :public_folder, File.join(ROOT, 'public')
-    set :static_cache_control, [:public, { max_age: 3600 }]
+    set :static, false # served before sessions begin, see below
+    set :absolute_redirects, false # no name that a request brought is sent back
     set :erb, escape_html: true, trim: '-'
     set :show_exceptions, false
     set :raise_errors, false
@@ -17,7 +17,10 @@ module App
     set :host_authorization, {}
     set :default_encoding, 'utf-8'
 
-    use Rack::Session::Cookie, key: 'nockplane', secret: SessionKey.read, same_site: :lax, httponly: true
+    use Hosts
+    use Rack::Static, urls: %w[/css /js /fonts /vendor /icon.svg], root: File.join(ROOT, 'public'), header_rules: [[:all, { 'cache-control' => 'public, max-age=3600', 'x-content-type-options' => 'nosniff' }]]
+    # NOCKPLANE_TLS=1 behind a server that speaks TLS: then the cookie goes over TLS only.
+    use Rack::Session::Cookie, key: 'nockplane', secret: SessionKey.read, same_site: :lax, httponly: true, secure: ENV['NOCKPLANE_TLS'] == '1', assume_ssl: ENV['NOCKPLANE_TLS'] == '1'
     use Rack::Protection::AuthenticityToken
     set :protection, except: %i[json_csrf]
 
@@ -34,6 +37,8 @@ module App
       most = { FILES => MOST_OF_FILES, TEMPLATE_FILES => Nockplane::Formats::TemplateFile::MAX_BYTES + 100_000 }.find { |path, _| request.path_info.match?(path) }&.last || MOST
       raise Refused.new("The request is larger than #{most / 1_000_000} MB and was not read.", status: 413) if request.content_length.to_i > most
 
+      Gate.text(request.path_info, 'the address')
+      Gate.parameters(params)
       @nonce = SecureRandom.base64(16)
       headers 'Content-Security-Policy' => "default-src 'none'; script-src 'self' 'nonce-#{@nonce}'; style-src 'self'; img-src 'self' data: blob:; " \
                                            "font-src 'self' data:; connect-src 'self' blob:; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
@@ -57,6 +62,11 @@ module App
     error Nockplane::Modelling::RecipeFault do
       e = env['sinatra.error']
       answer(422, e.message, faults: e.details)
+    end
+
+    # The sender's fault: bytes or shapes that no form of ours sends.
+    [Sinatra::BadRequest, Rack::QueryParser::InvalidParameterError, Rack::QueryParser::ParameterTypeError, Rack::QueryParser::QueryLimitError].each do |kind|
+      error(kind) { answer(400, "The request can't be read: #{Nockplane::Drafting::Legible.clean(env['sinatra.error'].message.to_s)[0, 200]}.") }
     end
 
     not_found { answer(404, 'There is nothing at this address. It may have been typed wrong, or the thing was never made.') }

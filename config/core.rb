@@ -28,7 +28,7 @@ module App
   # Title block fields that are the same on every drawing: the legal owner (NOCKPLANE_OWNER, else the demo's company).
   def self.title_fields = { 'owner' => ENV.fetch('NOCKPLANE_OWNER', 'Quillfen Instruments') }
 
-  # Everything the application keeps: database, cache, session key. A backup is a copy of this folder.
+  # Everything the application keeps: database, cache, session key. bin/backup makes a whole copy of it while people work.
   def self.data_folder = File.expand_path(ENV.fetch('NOCKPLANE_DATA', File.join(ROOT, 'var')))
 end
 

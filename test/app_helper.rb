@@ -3,6 +3,7 @@
 require 'tmpdir'
 # Tests of the application run on a data folder of their own.
 ENV['RACK_ENV'] = 'test'
+ENV['NOCKPLANE_HOSTS'] = 'localhost 127.0.0.1 example.org'
 ENV['NOCKPLANE_DATA'] = Dir.mktmpdir('nockplane-test')
 Minitest.after_run { FileUtils.rm_rf(ENV.fetch('NOCKPLANE_DATA')) } if defined?(Minitest)
 

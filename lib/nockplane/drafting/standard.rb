@@ -83,6 +83,7 @@ module Nockplane
           HEIGHTS.filter_map { |key| "#{key}: #{@values[key]} mm; lettering is 1 to 30 mm high" unless @values[key].is_a?(Numeric) && @values[key].between?(1, 30) } +
           LENGTHS.filter_map { |key, max| "#{key}: #{@values[key]} mm; write a length from 0 to #{max} mm" unless @values[key].is_a?(Numeric) && @values[key].between?(0, max) } +
           WIDTHS.filter_map { |key| "#{key}: #{@values[key]} mm; lines are 0.05 to 3 mm wide" unless @values[key].is_a?(Numeric) && @values[key].between?(0.05, 3) } +
+          RATIOS.filter_map { |key, range| "#{key}: #{@values[key]}; write a number from #{range.min} to #{range.max}" unless @values[key].is_a?(Numeric) && range.cover?(@values[key]) } +
           [('precision: decimals are 0 to 6' unless [precision, measured_precision, inch_precision].all? { |p| p.is_a?(Integer) && p.between?(0, 6) }),
            ("hatch_spacing: #{hatch_spacing} mm; hatching stands at least 0.7 mm apart (SEC-27)" unless hatch_spacing.is_a?(Numeric) && hatch_spacing >= 0.7),
            *line_problems].compact
@@ -91,6 +92,8 @@ module Nockplane
       HEIGHTS = %w[text_height deviation_height note_height label_height].freeze
       LENGTHS = { 'arrow_length' => 20, 'gap' => 20, 'overrun' => 20, 'first_row' => 100, 'row' => 100, 'centre_overrun' => 50, 'hatch_spacing' => 50 }.freeze
       WIDTHS = %w[wide narrow].freeze
+      # Width of an arrowhead by its length, degrees of hatching.
+      RATIOS = { 'arrow_ratio' => 0.05..3.0, 'hatch_angle' => -360.0..360.0 }.freeze
 
       private
 

@@ -130,7 +130,7 @@ module Nockplane
 
       def flip(y) = @scene.height - y
       def slug(layer) = layer.to_s.gsub(/[^A-Za-z0-9_-]/, '-')
-      def escape(text) = CGI.escapeHTML(text.to_s.gsub(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/, ''))
+      def escape(text) = CGI.escapeHTML(Drafting::Legible.clean(text.to_s))
 
       # At most four decimals, no trailing zeros, never "-0".
       def num(value)

@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+module App
+  # One gate in front of all routes: what comes in as parameters or JSON is decoded, of the shape that is declared, and bounded, before
+  # any route sees it. A refusal names the parameter and says what is wrong.
+  module Gate
+    # Parameters of forms and addresses that are no plain text.
+    LISTS = %w[drawings].freeze
+    SETS = %w[properties].freeze
+    FILES = %w[file].freeze
+    # Names in JSON bodies that may hold lists or sets of plain values.
+    NESTED = %w[what dimensions views pairs sizes features columns].freeze
+    # Whole numbers in JSON bodies.
+    WHOLE = %w[base on].freeze
+    TEXT = 300_000
+    ITEMS = 2000
+    NUMBER = 1e12
+
+    module_function
+
+    # Sinatra's params. Raises Refused.
+    def parameters(params)
+      params.each do |name, value|
+        text(name.to_s, 'the name of a parameter')
+        next if FILES.include?(name) && upload?(value)
+        next list(name, value) if LISTS.include?(name) && value.is_a?(Array)
+        next set(name, value) if SETS.include?(name) && value.is_a?(Hash)
+
+        wrong(name, 'is a text') unless value.nil? || value.is_a?(String)
+        text(value, name) if value
+      end
+    end
+
+    # A JSON body, a hash. Raises Refused.
+    def json(data)
+      wrong('the request', "has at most #{ITEMS} values") if data.size > ITEMS
+      data.each do |name, value|
+        text(name, 'the name of a value')
+        next whole(name, value) if WHOLE.include?(name)
+        next nested(name, value) if NESTED.include?(name) && (value.is_a?(Array) || value.is_a?(Hash))
+
+        plain(name, value)
+      end
+    end
+
+    def upload?(value) = value.is_a?(Hash) && value[:tempfile].respond_to?(:read) && value[:filename].is_a?(String) && text(value[:filename], 'the name of the file')
+
+    def nested(name, value)
+      values = value.is_a?(Hash) ? value.to_a.flatten(1) : value
+      wrong(name, "has at most #{ITEMS} entries") if values.size > ITEMS
+      values.each { |v| plain(name, v) }
+    end
+
+    def list(name, value)
+      wrong(name, "has at most #{ITEMS} entries") if value.size > ITEMS
+      value.each { |v| v.is_a?(String) ? text(v, name) : wrong(name, 'is a list of texts') }
+    end
+
+    def set(name, value)
+      wrong(name, "has at most #{ITEMS} entries") if value.size > ITEMS
+      value.each do |key, v|
+        text(key.to_s, name)
+        v.is_a?(String) ? text(v, name) : wrong(name, 'is a set of texts')
+      end
+    end
+
+    def plain(name, value)
+      case value
+      when String then text(value, name)
+      when Numeric then wrong(name, 'is a number of a usual size') unless value.to_f.finite? && value.abs <= NUMBER
+      when true, false, nil then nil
+      else wrong(name, 'is a text, a number, true or false')
+      end
+    end
+
+    def whole(name, value)
+      wrong(name, 'is a whole number') unless value.nil? || (value.is_a?(Integer) && value.abs <= NUMBER) || (value.is_a?(String) && value.match?(/\A\d{1,9}\z/))
+    end
+
+    # Gives the text. Characters that none can have are told.
+    def text(value, name)
+      fault = Nockplane::Drafting::Legible.fault(value)
+      raise Refused.new("#{label(name)} has #{fault} in it, which no text can have; take it out.", status: 400) if fault
+
+      wrong(name, "has at most #{TEXT} characters") if value.length > TEXT
+      value
+    end
+
+    def label(name) = "“#{Nockplane::Drafting::Legible.clean(name.to_s.dup.force_encoding(Encoding::UTF_8))[0, 40]}”"
+    def wrong(name, needed) = raise(Refused.new("#{label(name)} #{needed}; what came is something else.", status: 400))
+  end
+end
