@@ -11,12 +11,27 @@ module App
         text = Workshop.pinned(latest.recipe)
         return nil if text == latest.recipe
 
-        note = cause ? "#{cause.model.name} #{cause.number - 1} → #{cause.number}: #{cause.note}" : 'components at their latest revisions'
+        note = moved(latest.recipe, text)
+        note = 'components at their latest revisions' if note.empty?
         built = Workshop.try_build(text)
         Records::HoldUp.where(model: assembly).delete_all
         ReviseModel.keep(assembly, text, properties: built.properties, name: built.name, note: note[0, 300], author: author, origin: 'followed', base: latest.number)
       rescue Nockplane::Error => e
         hold_up(assembly, text, cause, e)
+      end
+
+      # What moved on between two texts of an assembly: every component with its revisions and why, since several may come at once.
+      def self.moved(before, after)
+        was, is = [before, after].map { |text| Workshop.parse(text).pins }
+        changed = is.select { |name, number| was[name] && was[name] != number }
+        changed.map { |name, number| component_moved(name, was[name], number) }.join('; ')
+      end
+
+      def self.component_moved(name, was, number)
+        model = Records::Model.named(name)
+        revision = model&.revisions&.find_by(number: number)
+        why = revision&.note.to_s
+        "#{model&.name || name} #{was} → #{number}#{": #{why}" unless why.empty?}"
       end
 
       def self.hold_up(assembly, text, cause, fault)
@@ -25,7 +40,7 @@ module App
         held.update!(basis: Records::HoldUp.basis(text), reason: reason[0, 2000])
         nil
       end
-      private_class_method :hold_up
+      private_class_method :hold_up, :moved, :component_moved
     end
   end
 end

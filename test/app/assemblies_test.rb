@@ -28,6 +28,16 @@ class AssembliesTest < AppTest
     assert_in_delta 8 + 20 + 8, box(unit)[5], 1e-9
   end
 
+  def test_the_note_names_every_component_that_moved
+    pin = App::Actions::AddModel.call(lid.latest.recipe.sub('QI-2130', 'QI-2131').sub('name: Lid', 'name: Pin'))
+    both = App::Actions::AddModel.call(UNIT.sub('top, model: QI-2130', 'top, model: QI-2131'))
+    [lid, pin].each do |model|
+      model.revisions.create!(number: 2, recipe: model.latest.recipe.sub('thick: 6', 'thick: 8'), note: 'stiffer', author: 'Ada', origin: 'here')
+    end
+    App::Actions::FollowComponents.call(both.reload, cause: pin.reload.latest)
+    assert_equal 'Lid 1 → 2: stiffer; Pin 1 → 2: stiffer', both.reload.latest.note
+  end
+
   def test_views_of_the_assembly_go_behind_when_a_component_changes
     drawing = App::Actions::CreateDrawing.call(unit, 'a3-part-first-angle')
     assert(drawing.value.views.none? { |v| v.style == 'hidden' }, 'no hidden lines in an assembly')
