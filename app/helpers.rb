@@ -136,6 +136,14 @@ module App
        *failed.map { |d, why| "#{d.number}: #{why}" }].compact.join(' ')
     end
 
+    # Notes of revisions behind a colon, newest first, the first few of many.
+    def quoted(notes, most = 4)
+      return '' if notes.empty?
+
+      more = notes.size > most ? " and #{notes.size - most} more" : ''
+      ": #{notes.first(most).map { |note| "<q>#{h note}</q>" }.join(', ')}#{more}"
+    end
+
     # A model change on the board in one sentence: what it does to the drawings.
     def change_words(cells)
       views = cells.flat_map { |c| c.docket.behind }

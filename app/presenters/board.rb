@@ -38,6 +38,14 @@ module App
         all_cells.select { |c| c.state == 'behind' }.group_by { |c| model_of(c) }.map { |m, list| [m, latest(m), list] }
       end
 
+      # Why a model moved on, newest first: the notes of every revision that drawings of its group have not seen yet.
+      def reasons(model, revision, cells)
+        seen = cells.flat_map { |c| c.docket.behind.map(&:from) }.min || (revision.number - 1)
+        return [revision.note].reject(&:empty?) if seen >= revision.number - 1
+
+        model.revisions.where(number: (seen + 1)..).reorder(number: :desc).pluck(:note).reject(&:empty?).uniq
+      end
+
       # [[model, revision number, note, [[Cell, [Adrift, ...]], ...]], ...]: annotations adrift by the revision that took their geometry.
       def adrift
         lost = all_cells.flat_map { |c| (c.docket&.adrift || []).map { |a| [c, a] } }

@@ -95,6 +95,9 @@ class ChangesTest < AppTest
     assert_equal ['3 -> 4'], lines[0][:numbers]
     get '/'
     assert_includes last_response.body, 'moved on to revision 2: <q>deeper seat</q>'
+    revise(lid.reload, 'thick: 6', 'thick: 7', note: 'stiffer <b>')
+    get '/'
+    assert_includes last_response.body, 'moved on to revision 3: <q>stiffer &lt;b&gt;</q>, <q>deeper seat</q>'
     App::Actions::UpdateDrawings.call([drawn])
     assert_empty App::Commands::Check.call[:lines]
   end
