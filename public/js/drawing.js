@@ -202,7 +202,7 @@ async function preview(event) {
   if (!button) return;
   try {
     const found = await get(`${base}/dimensions/${button.dataset.preview}/preview?sheet=${data.sheet}&to=${encodeURIComponent(button.dataset.to)}`);
-    if (previewed === button) sheet.overlay(found.svg);
+    if (previewed === button) sheet.overlay(found.svg, `dimension/${button.dataset.preview}`);
   } catch (error) {
     tell(error.message, true);
   }

@@ -13,7 +13,7 @@ const NEAR = 12;
 
 /**
  * mount(element, { data, onSelect(key), onMove(key, dx, dy), onWrap(key, width) }) returns { replace(svg, paper), settle(), select(key),
- * under(key, svg), swap(svg), overlay(svg), light(keys), zoom(how), nearTo(key), place(words, onPlace), centre(), boxes() }.
+ * under(key, svg), swap(svg), overlay(svg, instead), light(keys), zoom(how), nearTo(key), place(words, onPlace), centre(), boxes() }.
  */
 export function mount(element, { data, onSelect, onMove, onWrap }) {
   let box = null;
@@ -193,10 +193,12 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
         if (hit) fresh.prepend(hit);
       });
     },
-    // Something to be seen over the sheet for a while; '' takes it away.
-    overlay(markup) {
+    // Something to be seen over the sheet for a while, instead of a group, which is not shown meanwhile; '' takes it away.
+    overlay(markup, instead = null) {
       svg().querySelectorAll('.overlay').forEach((e) => e.remove());
+      svg().querySelectorAll('.stood-in').forEach((e) => e.classList.remove('stood-in'));
       if (!markup) return;
+      group(instead)?.classList.add('stood-in');
       const layer = document.createElementNS(NS, 'g');
       layer.setAttribute('class', 'overlay');
       layer.innerHTML = markup;

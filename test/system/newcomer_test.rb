@@ -186,8 +186,10 @@ class NewcomerTest < SystemTest
     tie = find(:button, 'Tie ⌀16 to ⌀16, diameter of recess')
     tie.hover
     assert_selector '#sheet .overlay text', text: '⌀16', visible: :all
+    assert_selector '#sheet g.stood-in', count: 1, visible: :hidden
     tie.click
     assert_text 'Annotation tied to ⌀16'
+    assert_no_selector '#sheet g.stood-in', visible: :all
     assert_equal 'recess.diameter', dimension('recess.diameter').dimension
     lost = value.dimensions.select { |d| d.dimension.start_with?('seat.') }
     lost.each { |d| check "choose #{Nockplane::Drawings::Measure.words(value.standard, d.snapshot)}", allow_label_click: true }
