@@ -11,6 +11,8 @@ namespace(:bench) do
   task(:step) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/step.rb' }
   desc 'Time pages while 24 design changes are worked through (own server and worker)'
   task(:burst) { ruby 'bench/burst.rb' }
+  desc 'Four people edit at once (own server and worker): no fault, nothing lost'
+  task(:edits) { ruby 'bench/faults/edits.rb' }
   desc 'Time the board with 500 drawings'
   task(:board) { ruby 'bench/board.rb' }
   desc 'Time templates, standards and layout'

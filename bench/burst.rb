@@ -3,21 +3,16 @@
 # How the application answers while design changes pour in: the demo data on a server and a worker of their own, 24 changes dropped
 # into the intake, and all main pages asked for over and over until every docket is worked out. Prints times as a reader sees them.
 #   ruby bench/burst.rb [CHANGES]
-require 'json'
-require 'net/http'
-require 'tmpdir'
-require 'fileutils'
+require_relative 'server'
 
-ROOT = File.expand_path('..', __dir__)
 PORT = 4790
-DATA = Dir.mktmpdir('nockplane-burst')
-MODELS = File.join(ROOT, 'demo', 'models')
-ENVIRONMENT = { 'NOCKPLANE_DATA' => DATA, 'PORT' => PORT.to_s, 'RACK_ENV' => 'production', 'BUNDLE_PATH' => File.join(ROOT, 'vendor/bundle'), 'NOCKPLANE_NO_YJIT' => '1' }.freeze
+MODELS = File.join(BenchServer::ROOT, 'demo', 'models')
 # File, a size in it, and what is added to it at every change.
 SIZES = [['carousel.recipe.yml', /disc_diameter: \{value: (\d+)/, 1], ['lid.recipe.yml', /thickness: \{value: (\d+)/, 1], ['housing.recipe.yml', /height: \{value: (\d+)/, 1],
          ['hub-spindle.recipe.yml', /bearing_length: \{value: (\d+)/, 1], ['adapter-ring.recipe.yml', /flange: \{value: (\d+)/, 2], ['spacer.recipe.yml', /length: \{value: (\d+)/, 1]].freeze
 
-def run(*command) = Process.spawn(ENVIRONMENT, *command, chdir: ROOT, out: File::NULL, err: File::NULL)
+SERVER = BenchServer.new('burst', PORT)
+
 def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
 def get(path, accept: 'text/html')
@@ -35,22 +30,13 @@ def change(number)
 end
 
 def drop(file, text)
-  intake = File.join(DATA, 'intake')
+  intake = File.join(SERVER.data, 'intake')
   FileUtils.mkdir_p(intake)
   File.write(File.join(intake, ".#{file}"), text)
   File.rename(File.join(intake, ".#{file}"), File.join(intake, file))
 end
 
 def quantile(list, share) = list.sort[((list.size - 1) * share).round]
-
-system(ENVIRONMENT, 'bundle', 'exec', 'ruby', '-r./config/application', '-e', 'App::Demo.load', chdir: ROOT) or abort 'the demo data could not be loaded'
-processes = [run('bundle', 'exec', 'puma', '-C', 'config/puma.rb', 'config.ru'), run('bundle', 'exec', 'bin/worker')]
-at_exit do
-  processes.each { |pid| Process.kill('TERM', pid) }
-  processes.each { |pid| Process.wait(pid) }
-  FileUtils.rm_rf(DATA)
-end
-sleep 0.2 until (Net::HTTP.get_response('127.0.0.1', '/up', PORT).code == '200' rescue false)
 
 calm = ->(body) { body[/data-checking="(\d+)"/, 1] == '0' }
 sleep 0.5 until calm[get('/')[0].body]

@@ -5,22 +5,14 @@
 #   ruby bench/faults/edits.rb [EDITS]
 require 'cgi'
 require 'json'
-require 'net/http'
-require 'tmpdir'
-require 'fileutils'
 require 'sqlite3'
+require_relative '../server'
 
-ROOT = File.expand_path('../..', __dir__)
 PORT = 4791
-DATA = Dir.mktmpdir('nockplane-edits')
-ENVIRONMENT = {
-  'NOCKPLANE_DATA' => DATA, 'PORT' => PORT.to_s, 'RACK_ENV' => 'production',
-  'BUNDLE_PATH' => File.join(ROOT, 'vendor/bundle'), 'NOCKPLANE_NO_YJIT' => '1'
-}.freeze
 EDITS = (ARGV[0] || 200).to_i
 DRAWINGS = %w[qi-2107-d qi-2102-d qi-2115-d qi-2101-d].freeze
 
-def run(*command) = Process.spawn(ENVIRONMENT, *command, chdir: ROOT, out: File::NULL, err: File.join(DATA, 'log'))
+SERVER = BenchServer.new('edits', PORT)
 
 # One person's edits: [answers by code, words acknowledged].
 def edit(person, drawing)
@@ -45,7 +37,7 @@ end
 
 # The notes of a drawing as they are stored.
 def stored(drawing)
-  database = SQLite3::Database.new(File.join(DATA, 'nockplane.sqlite3'), readonly: true)
+  database = SQLite3::Database.new(File.join(SERVER.data, 'nockplane.sqlite3'), readonly: true)
   database.get_first_value('SELECT document FROM drawings WHERE slug = ?', drawing)
 ensure
   database&.close
@@ -64,16 +56,6 @@ def together(title, drawings)
   puts format('%-28s %5d edits in %4.0f s, answers %s, lost %d', title, codes.values.sum, seconds, codes.inspect, lost)
   codes.keys == ['200'] && lost.zero?
 end
-
-loaded = system(ENVIRONMENT, 'bundle', 'exec', 'ruby', '-r./config/application', '-e', 'App::Demo.load', chdir: ROOT)
-abort 'the demo data could not be loaded' unless loaded
-processes = [run('bundle', 'exec', 'puma', '-C', 'config/puma.rb', 'config.ru'), run('bundle', 'exec', 'bin/worker')]
-at_exit do
-  processes.each { |pid| Process.kill('TERM', pid) }
-  processes.each { |pid| Process.wait(pid) }
-  FileUtils.rm_rf(DATA)
-end
-sleep 0.2 until (Net::HTTP.get_response('127.0.0.1', '/up', PORT).code == '200' rescue false)
 
 well = [together('four people on one drawing', [DRAWINGS.first] * 4), together('four people on four drawings', DRAWINGS)]
 abort 'NOT WELL' unless well.all?
