@@ -29,7 +29,7 @@ module App
         FileUtils.rm_rf(temporary)
         FileUtils.mkdir_p(temporary)
         copy_database(File.join(data, DATABASE), File.join(temporary, DATABASE))
-        PARTS.each { |part| FileUtils.cp_r(File.join(data, part), temporary) if File.exist?(File.join(data, part)) }
+        PARTS.each { |part| copy_part(data, temporary, part) }
         manifest = { 'nockplane' => FORMAT, 'made' => time.utc.iso8601, 'files' => listing(temporary) }
         File.write(File.join(temporary, MANIFEST), JSON.pretty_generate(manifest))
         check(temporary)
@@ -94,6 +94,20 @@ module App
         target.execute('PRAGMA journal_mode = DELETE')
       ensure
         [source, target].compact.each(&:close)
+      end
+
+      # A file, or a folder file by file: what is moved away meanwhile (a file half written, one set aside) is passed over. Files that
+      # the database names are never moved, and are checked afterwards.
+      def copy_part(data, to, part)
+        files = File.directory?(File.join(data, part)) ? Dir.glob('**/*', File::FNM_DOTMATCH, base: File.join(data, part)).map { |f| File.join(part, f) } : [part]
+        files.each do |path|
+          next unless File.file?(File.join(data, path))
+
+          FileUtils.mkdir_p(File.dirname(File.join(to, path)))
+          FileUtils.cp(File.join(data, path), File.join(to, path), preserve: true)
+        rescue Errno::ENOENT
+          next
+        end
       end
 
       # { path => SHA-256 } of all files.

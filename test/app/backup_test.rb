@@ -45,6 +45,25 @@ class BackupTest < AppTest
     people.each(&:join)
   end
 
+  def test_files_that_come_and_go_in_the_intake_do_not_stop_a_backup
+    lid
+    intake = File.join(App.data_folder, 'intake')
+    FileUtils.mkdir_p(intake)
+    over = false
+    designer = Thread.new do
+      until over
+        20.times { |i| File.write(File.join(intake, ".part-#{i}"), 'x' * 1000) }
+        20.times { |i| File.rename(File.join(intake, ".part-#{i}"), File.join(intake, "part-#{i}.step")) }
+        20.times { |i| File.delete(File.join(intake, "part-#{i}.step")) }
+      end
+    end
+    10.times { |i| assert_equal 'backup/1', make("c#{i}")['nockplane'] }
+  ensure
+    over = true
+    designer.join
+    FileUtils.rm_rf(intake)
+  end
+
   def test_what_was_backed_up_comes_back_and_what_was_there_is_kept
     plate = take(sample('motor-plate-r1'), 'motor-plate.step').model
     make('first')
