@@ -15,7 +15,7 @@ module App
 
     # Assemblies whose latest revision names the model without asking for a certain revision.
     def following(model)
-      Records::Model.where.not(id: model.id).select { |other| follows?(other, model) }
+      naming(model) { |component| component['revision'].nil? }
     end
 
     # At the start of a worker: assemblies that have not followed, drawings whose standing is not that of what is stored.
@@ -24,17 +24,16 @@ module App
       Standings.recheck_stale
     end
 
-    # Assemblies whose latest revision names the model, at whatever revision.
+    # Assemblies whose latest revision names the model, at whatever revision; with a block, in a component it holds true of.
     def naming(model)
-      Records::Model.where.not(id: model.id).select { |other| components(other).any? { |c| Records::Model.named(c['model'].to_s)&.id == model.id } }
+      Records::Model.where.not(id: model.id).select do |other|
+        named = components(other).select { |c| Records::Model.named(c['model'].to_s)&.id == model.id }
+        block_given? ? named.any? { |c| yield(c) } : named.any?
+      end
     end
 
     # Those that name it by a certain number.
     def named_by(model, number) = naming(model).select { |other| components(other).any? { |c| c['model'].to_s == number } }
-
-    def follows?(other, model)
-      components(other).any? { |c| c['revision'].nil? && Records::Model.named(c['model'].to_s)&.id == model.id }
-    end
 
     # Components of an assembly as its latest revision has them; none of other models and of text that can't be read.
     def components(model)

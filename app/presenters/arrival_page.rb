@@ -6,7 +6,7 @@ module App
     class ArrivalPage
       attr_reader :arrival
 
-      # with: id of the model to compare with, nil for the most like.
+      # with: id of the model beside it, nil for the most like.
       def initialize(arrival, with)
         @arrival = arrival
         @with = arrival.kindred.find { |k| k.model.id.to_s == with.to_s } || arrival.kindred.first

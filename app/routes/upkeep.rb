@@ -28,18 +28,14 @@ module App
                      drawings: Records::Drawing.unscoped.where(kind: 'drawing').where.not(removed_at: nil).order(removed_at: :desc).to_a)
         end
 
-        app.post '/models/:slug/remove' do
-          model = Records::Model.at(params['slug'])
-          Actions::ThrowAway.model(model)
-          session[:told] = "#{model.name} is in the bin for #{Actions::ThrowAway::KEPT} days."
-          redirect '/bin'
-        end
-
-        app.post '/drawings/:slug/remove' do
-          drawing = Records::Drawing.at(params['slug'])
-          Actions::ThrowAway.drawing(drawing)
-          session[:told] = "Drawing #{drawing.number} is in the bin for #{Actions::ThrowAway::KEPT} days."
-          redirect '/bin'
+        { 'models' => [:model, Records::Model], 'drawings' => [:drawing, Records::Drawing] }.each do |home, (way, records)|
+          app.post "/#{home}/:slug/remove" do
+            thing = records.at(params['slug'])
+            Actions::ThrowAway.public_send(way, thing)
+            name = way == :model ? thing.name : "Drawing #{thing.number}"
+            session[:told] = "#{name} is in the bin for #{Actions::ThrowAway::KEPT} days."
+            redirect '/bin'
+          end
         end
 
         { 'models' => [:restore_model, Records::Model], 'drawings' => [:restore_drawing, Records::Drawing] }.each do |home, (way, records)|
