@@ -11,7 +11,7 @@ module App
     # Keeps bytes; gives their digest.
     def put(bytes)
       digest = Digest::SHA256.hexdigest(bytes)
-      return digest if File.exist?(path(digest))
+      return digest if there?(digest)
 
       FileUtils.mkdir_p(File.dirname(path(digest)))
       temporary = "#{path(digest)}.#{SecureRandom.hex(4)}"
@@ -21,6 +21,33 @@ module App
       end
       File.rename(temporary, path(digest))
       digest
+    end
+
+    # Is it there? Then its age counts from now, so that it isn't swept before somebody names it.
+    def there?(digest)
+      File.utime(nil, nil, path(digest))
+      true
+    rescue Errno::ENOENT
+      false
+    end
+
+    # Seconds that a file nothing names is kept: whoever brought it may still be asked about it.
+    UNNAMED = 24 * 3600
+
+    # Deletes files that no revision, question, run or job names, in any table. Gives how many.
+    def sweep(now: Time.now)
+      old = Dir.glob('*/*.step', base: folder).map { |name| File.join(folder, name) }.select { |path| now - File.mtime(path) > UNNAMED }
+      old.reject { |path| named?(File.basename(path, '.step')) }.each { |path| File.delete(path) }.size
+    end
+
+    # Does any text of the database name a digest? (Asked of all tables, so that a table to come is not forgotten.)
+    def named?(digest)
+      connection = ActiveRecord::Base.connection
+      connection.tables.any? do |table|
+        connection.columns(table).select { |c| %i[string text].include?(c.type) }.any? do |column|
+          connection.select_value("SELECT 1 FROM #{connection.quote_table_name(table)} WHERE instr(#{connection.quote_column_name(column.name)}, #{connection.quote(digest)}) LIMIT 1")
+        end
+      end
     end
 
     def read(digest)

@@ -23,6 +23,15 @@ module App
     # Where to go after something was taken in: the model, or the question about it.
     def place_of(found) = found.is_a?(Records::Arrival) ? "/arrivals/#{found.id}" : "/models/#{found.model.slug}"
 
+    # A file that was made to be sent, as it lies in the store; name: what it is called when it is kept.
+    def send_made(path, type, name = nil)
+      cache_control :private, max_age: 3600
+      content_type type
+      attachment(name) if name
+      headers 'Content-Length' => File.size(path).to_s
+      body File.open(path, 'rb')
+    end
+
     # Headers of a picture of a sheet. Said here in full, since an answer 304 must not take the page's policy over: pictures and
     # fonts within, nothing runs.
     def picture_policy
@@ -47,6 +56,19 @@ module App
       redirect "/runs/#{run.id}"
     end
 
+    # What the code of pages is, so that none from before an update is shown again.
+    PAGES = Digest::SHA256.hexdigest(Dir[File.join(ROOT, '{app,lib,public/js,public/css}', '**', '*.{rb,erb,js,css}')].map { |f| File.mtime(f).to_f }.to_s)
+
+    # Answers "you have it" where a browser has the page for what it now shows (parts: plain values) and nothing is to be told besides.
+    def tag_page(*parts)
+      return if session[:told]
+
+      cache_control :private, :no_cache
+      etag Digest::SHA256.hexdigest([PAGES, csrf_of_session, request.fullpath, *parts].to_json), kind: :weak
+    end
+
+    def csrf_of_session = session[:csrf] ||= Rack::Protection::AuthenticityToken.random_token
+
     # A whole page: view with locals inside the layout.
     def page(view, title:, current: nil, **locals)
       erb view, locals: locals, layout: :layout, layout_options: { locals: { title: title, current: current } }
@@ -64,6 +86,9 @@ module App
     def h(text) = Rack::Utils.escape_html(text.to_s)
 
     def wants_json? = request.content_type.to_s.include?('json') || request.env['HTTP_ACCEPT'].to_s.include?('json')
+
+    # A line in the log about what was refused.
+    def refused(words) = Log.refusal("#{request.request_method} #{request.path_info[0, 200]} #{words}", request: env['nockplane.request'])
 
     # An error as JSON or as a page, in words.
     def answer(status, message, details = {})

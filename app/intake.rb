@@ -12,8 +12,8 @@ module App
     QUIET = 0.6
     # Seconds after which a file that does not look whole is judged as it is.
     GIVEN_UP = 30
-    # Rounds of looking between two looks whether a backup is due (some minutes).
-    BACKUP_ROUNDS = 150
+    # Rounds of looking between two rounds of housekeeping (some minutes).
+    CHORES = 150
     STEP = /\.(stp|step)\z/i
     RECIPE = /\.(recipe|assembly)\.ya?ml\z/i
     PARTS = /\A\.|~\z|\.(part|tmp|crdownload)\z/i
@@ -34,20 +34,13 @@ module App
       rounds = 0
       loop do
         scan
-        back_up if ((rounds += 1) % BACKUP_ROUNDS).zero?
+        Housekeeping.call if ((rounds += 1) % CHORES).zero?
         Database.release
         Timeout.timeout(every) { woken.pop }
         woken.clear
       rescue Timeout::Error
         next
       end
-    end
-
-    # (A disk that is full, say, must not end the watching.)
-    def back_up
-      Backup.on_schedule(App.data_folder)
-    rescue Backup::Unusable, SystemCallError => e
-      warn "#{Time.now.utc.iso8601} backup: #{e.message}"
     end
 
     def names
@@ -72,9 +65,9 @@ module App
     rescue Errno::ENOENT
       nil # taken away again
     rescue ActiveRecord::ActiveRecordError => e
-      warn "intake: #{name}: #{e.message}" # somebody else wrote at the same time: it is looked at again
+      Log.trouble("intake: #{name}: #{e.message}") # somebody else wrote at the same time: it is looked at again
     rescue StandardError => e # a fault of ours must not stop the watching, nor the file come up again and again
-      warn "intake: #{name}: #{e.class} #{e.message}\n#{e.backtrace.first(8).join("\n")}"
+      Log.fault(e)
       set_aside(known, name, path, digest, Refused.new("#{name} can't be read because of a fault in the program (#{e.class}). The server log tells more."))
     end
 

@@ -66,7 +66,7 @@ module App
         Database.release
         sleep every
       rescue ActiveRecord::ActiveRecordError => e
-        warn "#{Time.now.utc.iso8601} worker: #{e.message}" # somebody else was writing for long: said again in a moment
+        Log.trouble("worker: #{e.message}") # somebody else was writing for long: said again in a moment
         sleep every
       end
     end

@@ -17,11 +17,13 @@ module App
     set :host_authorization, {}
     set :default_encoding, 'utf-8'
 
+    use Requests
     use Hosts
     use Rack::Static, urls: %w[/css /js /fonts /vendor /icon.svg], root: File.join(ROOT, 'public'), header_rules: [[:all, { 'cache-control' => 'public, max-age=3600', 'x-content-type-options' => 'nosniff' }]]
     # NOCKPLANE_TLS=1 behind a server that speaks TLS: then the cookie goes over TLS only.
     use Rack::Session::Cookie, key: 'nockplane', secret: SessionKey.read, same_site: :lax, httponly: true, secure: ENV['NOCKPLANE_TLS'] == '1', assume_ssl: ENV['NOCKPLANE_TLS'] == '1'
     use Rack::Protection::AuthenticityToken
+    use Asking
     set :protection, except: %i[json_csrf]
 
     helpers Helpers
@@ -33,16 +35,18 @@ module App
     FILES = %r{\A/models(?:/[^/]+/import)?\z}
     TEMPLATE_FILES = %r{\A/templates/import\z}
 
+    # Which script the modules mean by a name; the only script that stands in a page itself, known by its digest.
+    IMPORTS = '{"imports": {"three": "/vendor/three/three.module.js"}}'
+    POLICY = "default-src 'none'; script-src 'self' 'sha256-#{[Digest::SHA256.digest(IMPORTS)].pack('m0')}'; style-src 'self'; img-src 'self' data: blob:; " \
+             "font-src 'self' data:; connect-src 'self' blob:; form-action 'self'; base-uri 'none'; frame-ancestors 'none'".freeze
+
     before do
       most = { FILES => MOST_OF_FILES, TEMPLATE_FILES => Nockplane::Formats::TemplateFile::MAX_BYTES + 100_000 }.find { |path, _| request.path_info.match?(path) }&.last || MOST
       raise Refused.new("The request is larger than #{most / 1_000_000} MB and was not read.", status: 413) if request.content_length.to_i > most
 
       Gate.text(request.path_info, 'the address')
       Gate.parameters(params)
-      @nonce = SecureRandom.base64(16)
-      headers 'Content-Security-Policy' => "default-src 'none'; script-src 'self' 'nonce-#{@nonce}'; style-src 'self'; img-src 'self' data: blob:; " \
-                                           "font-src 'self' data:; connect-src 'self' blob:; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
-              'X-Content-Type-Options' => 'nosniff', 'Referrer-Policy' => 'same-origin', 'X-Frame-Options' => 'DENY'
+      headers 'Content-Security-Policy' => POLICY, 'X-Content-Type-Options' => 'nosniff', 'Referrer-Policy' => 'same-origin', 'X-Frame-Options' => 'DENY'
     end
 
     after { Database.release }
@@ -56,11 +60,13 @@ module App
 
     error Refused do
       e = env['sinatra.error']
+      refused(e.message)
       answer(e.status, e.message, e.details)
     end
 
     error Nockplane::Modelling::RecipeFault do
       e = env['sinatra.error']
+      refused(e.message)
       answer(422, e.message, faults: e.details)
     end
 
@@ -74,10 +80,13 @@ module App
     # (Handlers are found by class, and InputFault is a module: it is asked for here.)
     error do
       e = env['sinatra.error']
-      next answer(422, e.message) if e.is_a?(Nockplane::InputFault)
+      if e.is_a?(Nockplane::InputFault)
+        refused(e.message)
+        next answer(422, e.message)
+      end
 
-      warn "#{e.class}: #{e.message}\n#{e.backtrace&.first(12)&.join("\n")}"
-      answer(500, 'Something went wrong in the program; your work is as it was. The server log tells more.')
+      Log.fault(e, request: env['nockplane.request'])
+      answer(500, "Something went wrong in the program; your work is as it was. The server log tells more under #{env['nockplane.request']}.")
     end
   end
 end

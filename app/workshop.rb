@@ -1,59 +1,15 @@
 # frozen_string_literal: true
 
 module App
-  # The one Source of the process: recipes from the database, middle products from memory and the cache folder.
+  # The one Source of the process: recipes from the database, middle products from the store.
   module Workshop
-    # Memory first (least recently used go), then var/cache. Values are the core's frozen ones; files are our own, written
-    # whole and renamed.
-    class Store
-      LIMIT = 400
-
-      def initialize(folder)
-        @folder = folder
-        @kept = {}
-        @lock = Mutex.new
-      end
-
-      def fetch(key)
-        known = @lock.synchronize { @kept.delete(key).tap { |v| @kept[key] = v if v } }
-        return known if known
-
-        value = read(key) || yield.tap { |v| write(key, v) }
-        @lock.synchronize do
-          @kept[key] = value
-          @kept.shift if @kept.size > LIMIT
-        end
-        value
-      end
-
-      def known?(key) = @lock.synchronize { @kept.key?(key) } || File.exist?(path(key))
-
-      private
-
-      def path(key) = File.join(@folder, key[-2, 2], key)
-
-      def read(key)
-        Ractor.make_shareable(Marshal.load(File.binread(path(key)))) # rubocop:disable Security/MarshalLoad -- our own cache folder
-      rescue Errno::ENOENT, ArgumentError, TypeError, EOFError
-        nil
-      end
-
-      def write(key, value)
-        FileUtils.mkdir_p(File.dirname(path(key)))
-        temporary = "#{path(key)}.#{SecureRandom.hex(4)}"
-        File.binwrite(temporary, Marshal.dump(value))
-        File.rename(temporary, path(key))
-      end
-    end
-
     module_function
 
     def source
-      @source ||= Nockplane::Linking::Source.new(store: Store.new(File.join(App.data_folder, 'cache')), library: method(:component),
-                                                           importer: method(:imported)) do |id, number|
-        recipe(id, number)
-      end
+      @source ||= Nockplane::Linking::Source.new(store: store, library: method(:component), importer: method(:imported)) { |id, number| recipe(id, number) }
     end
+
+    def store = @store ||= Store.new(File.join(App.data_folder, 'cache'))
 
     # Text of a model that an assembly names by number or address, at a revision or the latest; nil when there is none.
     def component(name, revision)
@@ -83,14 +39,11 @@ module App
       recipe.with_pins(names.to_h { |n| [n, Records::Model.named(n)&.latest&.number] }.compact)
     end
 
-    # Seconds a recipe from a person may take to build before it is refused.
-    PATIENCE = 60
-
-    # Modelling::Model of recipe text from a person. Raises RecipeFault, or Refused when it takes too long.
+    # Modelling::Model of recipe text from a person, made apart where it is not there. Raises RecipeFault, or Refused when it takes too
+    # long or too much.
     def try_build(text)
-      Timeout.timeout(PATIENCE) { source.model_of(text) }
-    rescue Timeout::Error
-      raise Refused, "The part takes longer than #{PATIENCE} s to build and was not kept. Use fewer pattern instances or simpler profiles."
+      Apart.run('The part', :build, text) unless source.built?(text)
+      source.model_of(text)
     end
 
     # Modelling::SizeEdit of a model dimension (by id) at the model's latest revision.
@@ -107,30 +60,37 @@ module App
       true # then it is told at once
     end
 
+    # Bytes of revisions' texts in memory.
+    TEXTS = 24_000_000
+
     # Recipe text of a revision; revisions never change, so it is remembered.
     def recipe(id, number)
-      (@recipes ||= {})[[id, number]] ||= Records::Revision.find_by!(model_id: id, number: number).recipe.freeze
+      texts[[id, number]] || Records::Revision.find_by!(model_id: id, number: number).recipe.freeze.then { |text| texts.keep([id, number], text, text.bytesize) }
     end
 
-    # Recipe texts tried but not kept, by digest: for previews.
+    def texts = @texts ||= Bounded.new(TEXTS)
+
+    # Keeps recipe text that is tried but not kept as a revision; gives its digest, by which #trial_text finds it again for a preview.
     def trial(text)
       digest = Digest::SHA256.hexdigest(text)[0, 32]
-      trials[digest] = text
-      trials.shift if trials.size > 100
+      store.fetch("trial-#{digest}") { text.dup.freeze }
       digest
     end
 
-    def trials = @trials ||= {}
+    # Text of a trial, nil when it is no longer kept.
+    def trial_text(digest) = digest.match?(/\A[0-9a-f]{32}\z/) && store.known?("trial-#{digest}") ? store.fetch("trial-#{digest}") { '' } : nil
 
-    # glTF binary of recipe or assembly text.
-    def glb(text, exploded: false)
-      source.kept('glb', text, exploded) do
-        model = source.model_of(text, exploded: exploded)
-        Nockplane::Formats::Glb.write(model.solid, edge_set: source.edge_set_of(text, exploded: exploded), colours: model.colours).freeze
-      end
+    # Path of the glTF binary of recipe or assembly text, made apart where it is not there.
+    def glb(text, exploded: false) = export(text, 'glb', 'model.glb', '', exploded: exploded)
+
+    # Path of a file for other systems (Commands::Export), made apart where it is not there.
+    def export(text, kind, name, time, exploded: false)
+      store.path_of(export_key(text, kind, name, time, exploded)) || Apart.run('The file', :export, text, kind, name, time, exploded)
     end
 
+    def export_key(text, kind, name, time, exploded) = source.name_of("export-#{kind}", text, name, time, exploded)
+
     # Forgets everything in memory (tests change the data folder under a running process).
-    def reset = @source = @recipes = @trials = nil
+    def reset = @source = @store = @texts = nil
   end
 end

@@ -2,6 +2,7 @@
 
 require 'fileutils'
 require 'net/http'
+require 'sqlite3'
 require 'tmpdir'
 
 # A server and a worker of a bench's own, on the demo data in a folder of its own; both end with the bench. Plain Ruby, no JIT.
@@ -24,7 +25,19 @@ class BenchServer
     sleep 0.2 until well?
   end
 
+  # Comes back when no job waits any more.
+  def quiet
+    sleep 0.5 until jobs.zero?
+  end
+
   private
+
+  def jobs
+    database = SQLite3::Database.new(File.join(@data, 'nockplane.sqlite3'), readonly: true)
+    database.get_first_value('SELECT COUNT(*) FROM delayed_jobs')
+  ensure
+    database&.close
+  end
 
   def load_demo
     command = ['bundle', 'exec', 'ruby', '-r./config/application', '-e', 'App::Demo.load']

@@ -98,8 +98,21 @@ module App
 
       # The sheet's SVG with the marks of views behind their model.
       def svg
-        return blank unless drawn?
+        drawn? ? Sheetworks.kept(self, 'screen') { drawing_on_screen } : blank
+      end
 
+      # SVG of the sheet as a file of its own; berths: for the screen, with those that are empty.
+      def file(berths: false)
+        purpose = berths ? :screen : :print
+        Sheetworks.kept(self, "file #{purpose}") { Nockplane::Formats::Svg.write(builder(@sheet, :all, purpose).scene, standalone: true) }
+      end
+
+      # What the sheet's picture rests on besides its models: the document, what is known of it, what is still to come.
+      def basis_of_picture
+        [@record.document, @sheet.id, JSON.generate([docket.states, docket.behind.map(&:to_h)]), Paper.new(@record, @sheet.id).waiting, App.title_fields]
+      end
+
+      def drawing_on_screen
         drawn = scene(shade: :known)
         Nockplane::Formats::Svg.write(drawn).sub(%r{</svg>\z}, "#{Marks.new(drawn, docket.behind).svg}</svg>")
       end

@@ -83,7 +83,7 @@ module App
 
       def revisions = @record.revisions.reverse
       def drawings = @record.drawings.sort_by(&:number)
-      def size = ModelPage.box_words(built.solid)
+      def size = Workshop.source.kept('size', good[0].recipe) { ModelPage.box_words(built.solid).freeze }
       def faces = built.solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size)
 
       # Deviations of a parameter's fit in words, nil when it has none.
@@ -127,7 +127,7 @@ module App
       end
 
       def attempt(revision)
-        [revision, Workshop.source.model_of(revision.recipe)]
+        [revision, Workshop.try_build(revision.recipe)]
       rescue Nockplane::Error => e
         @fault ||= e.message
         nil

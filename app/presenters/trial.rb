@@ -23,7 +23,7 @@ module App
 
       # Raises RecipeFault; #partial then tells how far the part came.
       def to_h
-        built = Workshop.try_build(text)
+        built = Workshop.source.model_of(text)
         { glb: "/trials/#{Workshop.trial(text)}.glb", text: text, changed: changed(built), warnings: built.warnings,
           size: ModelPage.box_words(built.solid), parameters: built.parameters.map { |p| { name: p[:name], value: p[:value].is_a?(String) ? p[:value] : p[:value].round(4) } },
           same: text == @model.latest.recipe }
@@ -33,7 +33,7 @@ module App
       def partial(fault)
         index = fault.faults.filter_map { |f| f.path.to_s[/\Afeatures\[(\d+)\]/, 1]&.to_i }.min or return nil
         before = Nockplane::Modelling::Recipe.parse(text).before(index) or return nil
-        Workshop.try_build(before.text)
+        Workshop.source.model_of(before.text)
         { glb: "/trials/#{Workshop.trial(before.text)}.glb", before: before.features[index]['id'] }
       rescue Nockplane::Error
         nil

@@ -11,8 +11,7 @@ module App
         end
 
         app.get '/arrivals/:id/solid.glb' do
-          content_type 'model/gltf-binary'
-          Workshop.glb(Records::Arrival.at(params['id']).text)
+          send_made(Workshop.glb(Records::Arrival.at(params['id']).text), 'model/gltf-binary')
         end
 
         app.post '/arrivals/:id' do

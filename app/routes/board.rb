@@ -7,6 +7,7 @@ module App
       def self.registered(app)
         app.get '/' do
           Standings.sweep
+          tag_page(Pulse.of_board)
           page(:board, title: 'Board', current: :board, board: Presenters::Board.new)
         end
 

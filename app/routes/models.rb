@@ -59,11 +59,9 @@ module App
         app.get '/models/:slug/solid.glb' do
           model = Records::Model.at(params['slug'])
           revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
-          cache_control :private, max_age: 3600
           exploded = params['exploded'] == '1'
           etag Digest::SHA256.hexdigest("#{Nockplane::KERNEL_VERSION}#{exploded}#{revision.recipe}")
-          content_type 'model/gltf-binary'
-          Workshop.glb(revision.recipe, exploded: exploded)
+          send_made(Workshop.glb(revision.recipe, exploded: exploded), 'model/gltf-binary')
         end
 
         app.get('/models/:slug/pulse') { json pulse: Pulse.of_model(Records::Model.at(params['slug'])) }
@@ -80,9 +78,8 @@ module App
         end
 
         app.get '/trials/:digest.glb' do
-          text = Workshop.trials[params['digest']] or raise Refused.new('This preview is no longer kept; make it again.', status: 404)
-          content_type 'model/gltf-binary'
-          Workshop.glb(text)
+          text = Workshop.trial_text(params['digest']) or raise Refused.new('This preview is no longer kept; make it again.', status: 404)
+          send_made(Workshop.glb(text), 'model/gltf-binary')
         end
       end
 
@@ -92,9 +89,8 @@ module App
             model = Records::Model.at(params['slug'])
             revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
             name = "#{model.number || model.slug}-#{revision.number}.#{kind}".gsub(/[^\w.-]+/, '-')
-            content_type type
-            attachment name
-            Commands::Export.bytes(revision.recipe, Workshop.source, kind, name: name, time: revision.created_at.utc.strftime('%Y-%m-%dT%H:%M:%S'))
+            path = Workshop.export(revision.recipe, kind, name, revision.created_at.utc.strftime('%Y-%m-%dT%H:%M:%S'))
+            send_made(path, type, name)
           end
         end
       end
@@ -102,12 +98,10 @@ module App
       def self.trying(app)
         app.post '/models/:slug/try' do
           model = Records::Model.at(params['slug'])
-          trial = Presenters::Trial.new(model, body_json)
-          begin
-            json trial.to_h
-          rescue Nockplane::Modelling::RecipeFault => e
-            answer(422, e.message, faults: e.details, partial: trial.partial(e))
-          end
+          found = Apart.run('The part', :trial, model.id, body_json)
+          next json(found[:trial]) if found[:trial]
+
+          answer(422, found[:message], faults: found[:faults], partial: found[:partial])
         end
 
         # Recipe text typed where no revision can be built any more.

@@ -16,7 +16,7 @@ module App
           picture_policy
           etag "#{Nockplane::KERNEL_VERSION}-#{record.slug}-#{record.version}"
           attachment "#{record.number.to_s.empty? ? shown.slug : record.number}.svg" if params['download']
-          Nockplane::Formats::Svg.write(shown.builder(shown.sheet, :all, params['berths'] ? :screen : :print).scene, standalone: true)
+          shown.file(berths: !params['berths'].nil?)
         end
 
         # The first sheet as known now, small: without lettering of its own and without waiting for shading.
@@ -40,6 +40,7 @@ module App
         app.get "/#{home}/:slug" do
           paper_please(records.at(params['slug']))
           shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], params['select'])
+          tag_page(shown.pulse, shown.waiting, shown.sheet.id, shown.select) unless shown.kind == 'house'
           page(:drawing, title: "#{shown.record.number} #{shown.record.title}".strip, current: home == 'templates' ? :templates : :board, shown: shown)
         end
 

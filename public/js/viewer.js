@@ -37,6 +37,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
   let part = null;
   let faces = [];
   let hot = null;
+  let over = null;
   let size = 1;
 
   function draw() { renderer.render(scene, camera); }
@@ -72,8 +73,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
       if (node.isMesh) { node.userData.own = node.material.name.startsWith('colour') ? node.material : calm; faces.push(node); }
       if (node.isLineSegments) node.material = ink;
     });
-    const names = gltf.parser.json.meshes[0].extras.faces;
-    faces.forEach((mesh, i) => { mesh.userData.face = names[i]; mesh.material = plain(mesh); });
+    faces.forEach((mesh) => { name(mesh, gltf.parser); mesh.material = plain(mesh); });
     scene.add(part);
     const box = new THREE.Box3().setFromObject(part);
     size = box.getSize(new THREE.Vector3()).length() || 1;
@@ -83,9 +83,24 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     camera.updateProjectionMatrix();
     if (!keep) look('iso');
     draw();
-    element.dataset.faces = names.length;
+    element.dataset.faces = faces.reduce((sum, mesh) => sum + (mesh.userData.spans ? mesh.userData.spans.length : 1), 0);
     element.dataset.ready = 'yes';
   }
+
+  // What a mesh shows: one face, or where a part has very many, its faces with how many triangles each has: userData.face or .spans.
+  function name(mesh, parser) {
+    const { meshes, primitives } = parser.associations.get(mesh);
+    const { faces: names, triangles } = parser.json.meshes[meshes].extras;
+    const node = parser.associations.get(mesh).nodes ?? parser.associations.get(mesh.parent).nodes; // a mesh of several primitives has a node above it
+    const path = parser.json.nodes[node].name;
+    const full = (face) => (path ? `${path}:${face}` : face);
+    if (!triangles) { mesh.userData.face = full(names[primitives]); return; }
+    const before = triangles.slice(0, primitives).reduce((sum, list) => sum + list.length, 0);
+    let end = 0;
+    mesh.userData.spans = triangles[primitives].map((count, i) => { end += count; return [end, full(names[before + i])]; });
+  }
+
+  const faceAt = (hit) => (hit.object.userData.spans ? hit.object.userData.spans.find(([end]) => hit.faceIndex < end)[1] : hit.object.userData.face);
 
   const plain = (mesh) => statuses[painted[mesh.userData.face]] || mesh.userData.own;
 
@@ -95,11 +110,13 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     const ray = new THREE.Raycaster();
     ray.setFromCamera(new THREE.Vector2(((event.clientX - r.left) / r.width) * 2 - 1, 1 - ((event.clientY - r.top) / r.height) * 2), camera);
     const hit = ray.intersectObjects(faces, false)[0];
-    if (hot === (hit ? hit.object : null)) return;
+    const named = hit ? faceAt(hit) : null;
+    if (named === over) return;
+    over = named;
     if (hot) hot.material = plain(hot);
     hot = hit ? hit.object : null;
     if (hot) hot.material = lit;
-    onFace(hot ? hot.userData.face : null);
+    onFace(named);
     draw();
   }
 

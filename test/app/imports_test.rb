@@ -98,12 +98,12 @@ class ImportsTest < AppTest
     import('motor-plate-r2')
     App::Workshop.reset # as another process: only the cache folder is shared
     fetched = []
-    App::Workshop::Store.class_eval { alias_method :plain_fetch, :fetch; define_method(:fetch) { |key, &work| plain_fetch(key) { fetched << key; work.call } } }
+    App::Store.class_eval { alias_method :plain_fetch, :fetch; define_method(:fetch) { |key, &work| plain_fetch(key) { fetched << key; work.call } } }
     measured.staleness.behind
     assert_equal 'behind', App::Presenters::Board.new.all_cells[0].state
     assert_empty fetched, 'nothing has to be worked out again'
   ensure
-    App::Workshop::Store.class_eval { alias_method :fetch, :plain_fetch }
+    App::Store.class_eval { alias_method :fetch, :plain_fetch }
   end
 
   def test_half_written_files_wait

@@ -99,20 +99,11 @@ class PresentersTest < AppTest
 
   def test_store_keeps_on_disk_and_survives_a_torn_file
     Dir.mktmpdir do |dir|
-      store = App::Workshop::Store.new(dir)
+      store = App::Store.new(dir)
       assert_equal 7, store.fetch('model-aa11') { 7 }
-      assert_equal 7, App::Workshop::Store.new(dir).fetch('model-aa11') { flunk 'was on disk' }
+      assert_equal 7, App::Store.new(dir).fetch('model-aa11') { flunk 'was on disk' }
       File.write(Dir[File.join(dir, '**', 'model-aa11')][0], "\x04\b[")
-      assert_equal 8, App::Workshop::Store.new(dir).fetch('model-aa11') { 8 }
-    end
-  end
-
-  def test_store_forgets_the_least_used
-    Dir.mktmpdir do |dir|
-      store = App::Workshop::Store.new(dir)
-      (App::Workshop::Store::LIMIT + 5).times { |i| store.fetch("k#{i}") { i } }
-      assert_operator store.instance_variable_get(:@kept).size, :<=, App::Workshop::Store::LIMIT
-      assert_equal 0, store.fetch('k0') { flunk 'is on disk' }
+      assert_equal 8, App::Store.new(dir).fetch('model-aa11') { 8 }
     end
   end
 

@@ -59,12 +59,6 @@ class WebTest < AppTest
     assert_equal 'The request is larger than 2 MB and was not read.', post_json("/drawings/#{drawn.slug}/edits", { text: 'x' * 2_000_001 })['error']
   end
 
-  def test_a_part_that_takes_too_long_is_refused
-    App::Workshop.source.stub(:model_of, ->(_) { raise Timeout::Error }) do
-      assert_match(/takes longer than 60 s to build/, assert_raises(App::Refused) { App::Workshop.try_build(PART) }.message)
-    end
-  end
-
   def test_notes_cannot_run_script
     post_json("/drawings/#{drawn.slug}/edits", { do: 'note', text: '<script>alert(1)</script>', x: 50, y: 50 })
     get "/drawings/#{drawn.slug}"

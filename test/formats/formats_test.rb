@@ -62,7 +62,7 @@ class FormatsTest < CoreTest
   end
 
   def glb(text)
-    bytes = Formats::Glb.write(model(text).solid)
+    bytes = Formats::Glb.write(model(text))
     magic, version, total, json_length = bytes.unpack('a4L<L<L<')
     assert_equal ['glTF', 2, bytes.bytesize], [magic, version, total]
     [JSON.parse(bytes[20, json_length]), bytes[(28 + json_length)..]]
@@ -71,19 +71,56 @@ class FormatsTest < CoreTest
   def test_glb_has_a_primitive_a_face_and_closes
     json, binary = glb(recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 10, height: 20, centred: false}, depth: 30}'))
     mesh = json['meshes'][0]
-    assert_equal 6, mesh['primitives'].size
-    assert_equal 6, mesh['extras']['faces'].size
-    volume = mesh['primitives'].sum { |p| signed_volume(json, binary, p) }
-    assert_in_delta 6000, volume, 1e-3
+    faces = mesh['primitives'].reject { |p| p['mode'] }
+    assert_equal [6, 6, 7], [faces.size, mesh['extras']['faces'].size, mesh['primitives'].size]
+    assert_in_delta 6000, volume_of(json, binary, mesh), 1e-3
   end
 
+  # Three pins alike and a block: two meshes, four places, the corners where the model has them.
+  def test_glb_holds_a_part_of_an_assembly_once
+    parts = {
+      'Pin' => "nockplane: recipe/1\nname: Pin\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: 4, height: 6}, depth: 20}\n",
+      'Block' => "nockplane: recipe/1\nname: Block\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: 50, height: 30}, depth: 10}\n"
+    }
+    text = <<~F
+      nockplane: assembly/1
+      name: Rack
+      components:
+        - {id: block, model: Block}
+        - {id: pins, model: Pin, on: "block:b/end.end", at: [-12, 3], turn: 30, pattern: {kind: linear, columns: 3, column_spacing: 11}}
+    F
+    source = Linking::Source.new(library: ->(name, _) { parts[name] })
+    model = source.model_of(text)
+    bytes = Formats::Glb.write(model)
+    json = JSON.parse(bytes[20, bytes[12, 4].unpack1('L<')])
+    binary = bytes[(28 + bytes[12, 4].unpack1('L<'))..]
+    placed = json['nodes'].drop(1)
+    assert_equal [2, 4, 3], [json['meshes'].size, placed.size, placed.map { |n| n['name'] }.grep(/pins/).size]
+    assert_in_delta (50 * 30 * 10) + (3 * 4 * 6 * 20), placed.sum { |n| volume_of(json, binary, json['meshes'][n['mesh']]) }, 1e-2
+    placed.each { |node| assert_corners(model, node, json, binary) }
+    assert_equal(model.solid.faces.map(&:name).sort, placed.flat_map { |n| json['meshes'][n['mesh']]['extras']['faces'].map { |f| "#{n['name']}:#{f}" } }.sort)
+  end
+
+  # Every corner of a placed mesh is one of the model's, and the other way round.
+  def assert_corners(model, node, json, binary)
+    matrix = node['matrix'] || [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1]
+    points = json['meshes'][node['mesh']]['primitives'].flat_map { |p| numbers(json, binary, p['attributes']['POSITION'], 'e', 3) }
+    there = points.map { |p| 3.times.map { |k| (3.times.sum { |c| matrix[(c * 4) + k] * p[c] } + matrix[12 + k]).round(3) + 0.0 } }.uniq.sort
+    wanted = model.solid.faces.select { |f| f.name.start_with?("#{node['name']}:") }.flat_map { |f| model.solid.facets_of(f.name) }
+                  .flat_map { |f| f.loops.flatten }.uniq.map { |v| model.solid.point(v).map { |c| c.round(3) + 0.0 } }.uniq.sort
+    assert_equal wanted, there, node['name']
+  end
+
+  def numbers(json, binary, index, code, size)
+    accessor = json['accessors'][index]
+    view = json['bufferViews'][accessor['bufferView']]
+    binary[view['byteOffset'], view['byteLength']].unpack("#{code}*").each_slice(size).to_a
+  end
+
+  def volume_of(json, binary, mesh) = mesh['primitives'].reject { |p| p['mode'] }.sum { |p| signed_volume(json, binary, p) }
+
   def signed_volume(json, binary, primitive)
-    read = lambda do |index, code, size|
-      accessor = json['accessors'][index]
-      view = json['bufferViews'][accessor['bufferView']]
-      binary[view['byteOffset'], view['byteLength']].unpack("#{code}*").each_slice(size).to_a
-    end
-    points = read[primitive['attributes']['POSITION'], 'e', 3]
-    read[primitive['indices'], 'L<', 3].sum { |a, b, c| V.dot(points[a], V.cross(points[b], points[c])) / 6 }
+    points = numbers(json, binary, primitive['attributes']['POSITION'], 'e', 3)
+    numbers(json, binary, primitive['indices'], 'L<', 3).sum { |a, b, c| V.dot(points[a], V.cross(points[b], points[c])) / 6 }
   end
 end

@@ -110,6 +110,9 @@ module Nockplane
       def kept(kind, text, *more, &work) = @store.fetch(key(kind, text, *more), &work)
       def kept?(kind, text, *more) = @store.known?(key(kind, text, *more))
 
+      # The key under which something else made of a text may be kept.
+      def name_of(kind, text, *more) = key(kind, text, *more)
+
       # Is the Modelling::Model of a text there already?
       def built?(text) = @store.known?(key('model', text, 1, false))
 

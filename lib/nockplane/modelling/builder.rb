@@ -7,8 +7,10 @@ module Nockplane
     class Builder
       # A prefix cache bounded in entries (each holds a solid and its tools, some 100 KB to 1 MB); least used go first.
       class Prefixes
-        def initialize(limit = 80)
+        # limit: steps kept; facets: of all their solids together, which is what takes memory (about 0.6 kB each).
+        def initialize(limit = 80, facets: 60_000)
           @limit = limit
+          @facets = facets
           @kept = {}
           @lock = Mutex.new
         end
@@ -17,7 +19,18 @@ module Nockplane
           found = @lock.synchronize { @kept.delete(key).tap { |v| @kept[key] = v if v } }
           return found if found
 
-          yield.tap { |value| @lock.synchronize { (@kept[key] = value) && (@kept.size > @limit) && @kept.shift } }
+          yield.tap { |value| @lock.synchronize { keep(key, value) } }
+        end
+
+        private
+
+        def keep(key, value)
+          @kept[key] = value
+          size = @kept.each_value.sum { |step| step.solid ? step.solid.facets.size : 0 }
+          while @kept.size > 1 && (@kept.size > @limit || size > @facets)
+            gone = @kept.shift[1]
+            size -= gone.solid.facets.size if gone.solid
+          end
         end
       end
 

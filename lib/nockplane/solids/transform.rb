@@ -35,6 +35,12 @@ module Nockplane
         Transform.new(point(other.point([0.0, 0.0, 0.0])), *[[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].map { |e| direction(other.direction(e)) })
       end
 
+      # The move back.
+      def inverse
+        rows = [@x, @y, @z].transpose
+        Transform.new([@x, @y, @z].map { |axis| -Geometry::Vec.dot(axis, @origin) }, *rows)
+      end
+
       # The move followed by a shift, mm.
       def moved(shift) = Transform.new(Geometry::Vec.add(@origin, shift), @x, @y, @z)
 

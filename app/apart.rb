@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+module App
+  # Heavy work of web requests, done in processes of its own, so that the server goes on answering others whatever somebody asks for.
+  # Each piece has bounds of time and memory, is given up when nobody waits for the answer any more, and one person has only so many
+  # at once. Only so many run at once on the machine, whichever server process asked: the rest wait in line.
+  module Apart
+    # Seconds a piece may take, bytes its process may grow to.
+    Bounds = Struct.new(:seconds, :memory)
+    BOUNDS = Bounds.new(ENV.fetch('NOCKPLANE_HEAVY_SECONDS', 60).to_f, ENV.fetch('NOCKPLANE_HEAVY_MEMORY_MB', 1500).to_i * 1_000_000).freeze
+    # At once on this machine, and of one person (under way or waiting).
+    AT_ONCE = 2
+    OF_ONE = 3
+    # Seconds between two looks at whether somebody still waits.
+    GLANCE = 0.1
+
+    # Nobody waits for the answer any more.
+    class Abandoned < Refused
+      def initialize = super('Nobody waits for this any more.', status: 503)
+    end
+
+    class << self
+      attr_writer :bounds
+
+      def bounds = @bounds || BOUNDS
+    end
+
+    # Who asks: a text that is one person's, and their connection (nil when it can't be watched).
+    Asker = Struct.new(:person, :socket) do
+      # Has the browser gone away? (It has sent the end of its side; a byte is only peeked at.)
+      def gone?
+        return false unless socket
+
+        socket.recv_nonblock(1, Socket::MSG_PEEK) == ''
+      rescue IO::WaitReadable
+        false
+      rescue IOError, SystemCallError
+        true
+      end
+    end
+
+    module_function
+
+    # Work in this thread is asked for by so and so until the block ends.
+    def on_behalf(asker)
+      Thread.current[:nockplane_asker] = asker
+      yield
+    ensure
+      Thread.current[:nockplane_asker] = nil
+    end
+
+    # What a task (a method of Heavy and its arguments, plain values) gives; done here where nobody asks through the web. what: its
+    # subject in words, "The part". Raises what the task raises, Refused when it takes too long or too much, Abandoned.
+    def run(what, task, *arguments)
+      asker = Thread.current[:nockplane_asker] or return Heavy.public_send(task, *arguments)
+
+      turn(asker) { Hands.call(asker, what, [task, *arguments]) }
+    end
+
+    # Yields when it is this person's turn. Raises Refused when they have too much under way.
+    def turn(asker, &work)
+      Slots.take("person-#{Digest::SHA256.hexdigest(asker.person)[0, 24]}", OF_ONE) do |mine|
+        raise Refused.new("You have #{OF_ONE} large pieces of work under way already. Wait for one of them, or close the page that asked for it.", status: 429) unless mine
+
+        wait_in_line(asker, &work)
+      end
+    end
+
+    def wait_in_line(asker)
+      until_then = now + bounds.seconds
+      loop do
+        Slots.take('heavy', AT_ONCE) { |free| return yield if free }
+        raise Abandoned if asker.gone?
+        raise Refused.new('Others keep this machine busy with large pieces of work; try again in a minute.', status: 503) if now > until_then
+
+        sleep GLANCE
+      end
+    end
+
+    def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  end
+end

@@ -1,0 +1,112 @@
+# frozen_string_literal: true
+
+module App
+  # Processes that do heavy work for this one, each a piece at a time: started when needed, kept a while for the next piece (they then
+  # know the part up to the feature that changes), killed when a piece takes too long or too much or nobody waits for it.
+  module Hands
+    # Seconds without work after which one ends.
+    IDLE = 90
+
+    # The far end of one process: tasks go in as values, what they give comes back.
+    class Hand
+      def initialize
+        environment = { 'NOCKPLANE_DATA' => App.data_folder, 'BUNDLE_WITHOUT' => ENV.fetch('BUNDLE_WITHOUT', 'development:test') }
+        reader, @to = IO.pipe(binmode: true)
+        @from, writer = IO.pipe(binmode: true)
+        @pid = Process.spawn(environment, RbConfig.ruby, File.join(ROOT, 'bin', 'hand'), in: reader, out: writer, pgroup: true)
+        Process.detach(@pid)
+        [reader, writer].each(&:close)
+      end
+
+      # [:ok, value] or [:error, exception] of a task; asker: Apart::Asker. Raises Refused, Apart::Abandoned; then it is no more.
+      def call(asker, what, task)
+        Hands.put(@to, task)
+        until_then = Apart.now + Apart.bounds.seconds
+        look(asker, what, until_then) until @from.wait_readable(Apart::GLANCE)
+        Hands.get(@from) or raise Refused, "#{what} took more memory than there is and was given up. Use fewer instances or simpler shapes."
+      rescue Errno::EPIPE
+        raise Ended
+      end
+
+      def kill
+        Process.kill('KILL', @pid)
+      rescue Errno::ESRCH
+        nil # ended by itself
+      ensure
+        [@to, @from].each(&:close)
+      end
+
+      private
+
+      # Raises when it is time to give the work up.
+      def look(asker, what, until_then)
+        bounds = Apart.bounds
+        raise Refused, "#{what} takes longer than #{bounds.seconds.round} s and was given up. Use fewer instances or simpler profiles." if Apart.now > until_then
+        raise Refused, "#{what} takes more than #{bounds.memory / 1_000_000} MB of memory and was given up. Use fewer instances or simpler shapes." if memory > bounds.memory
+        raise Apart::Abandoned if asker.gone?
+      end
+
+      # Bytes it holds in memory now.
+      def memory
+        File.read("/proc/#{@pid}/statm").split[1].to_i * 4096
+      rescue SystemCallError
+        0 # it ended; reading tells
+      end
+    end
+
+    # A process ended while it had nothing to do.
+    class Ended < Nockplane::Error; end
+
+    @idle = []
+    @lock = Mutex.new
+
+    module_function
+
+    # What a task gives. Raises what it raises.
+    def call(asker, what, task)
+      hand = @lock.synchronize { @idle.pop } || Hand.new
+      kind, value = hand.call(asker, what, task)
+      @lock.synchronize { @idle.push(hand) }
+      hand = nil
+      kind == :ok ? value : raise(value)
+    rescue Ended
+      hand.kill
+      hand = nil
+      retry
+    ensure
+      hand&.kill
+    end
+
+    # Starts one ahead of the first piece of work.
+    def ready = @lock.synchronize { @idle.push(Hand.new) if @idle.empty? }
+
+    # The other end: does what comes in until nobody is there any more or nothing has come for a while.
+    def serve(from, to)
+      Process.setpriority(Process::PRIO_PROCESS, 0, 10) # people who wait for a page come first
+      while from.wait_readable(IDLE) && (task = get(from))
+        put(to, answer(task))
+        Database.release
+      end
+    end
+
+    def answer(task)
+      [:ok, Heavy.public_send(*task)]
+    rescue Nockplane::Error => e
+      [:error, e]
+    rescue NoMemoryError, StandardError => e
+      [:error, Nockplane::Error.new("#{e.class}: #{e.message}")]
+    end
+
+    def put(io, value)
+      bytes = Marshal.dump(value)
+      io.write([bytes.bytesize].pack('L>'), bytes)
+      io.flush
+    end
+
+    # The next value, nil at the end.
+    def get(io)
+      head = io.read(4)
+      head && head.bytesize == 4 ? Marshal.load(io.read(head.unpack1('L>'))) : nil # rubocop:disable Security/MarshalLoad -- our own other end
+    end
+  end
+end

@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module App
+  # What may take long or much and is done apart (Apart): arguments and what comes back are plain values; large products go by way of
+  # the store.
+  module Heavy
+    module_function
+
+    # Builds the part of a text, for whoever asks next.
+    def build(text) = Workshop.source.model_of(text) && nil
+
+    # What a change of a model that is not kept yet comes to (Presenters::Trial): { trial: ... }, or { faults:, message:, partial: }.
+    def trial(model_id, data)
+      trial = Presenters::Trial.new(Records::Model.find(model_id), data)
+      { trial: trial.to_h }
+    rescue Nockplane::Modelling::RecipeFault => e
+      { message: e.message, faults: e.details, partial: trial&.partial(e) }
+    end
+
+    # Path of a file for other systems (Commands::Export::KINDS) in the store.
+    def export(text, kind, name, time, exploded)
+      Workshop.store.file(Workshop.export_key(text, kind, name, time, exploded)) do |io|
+        Commands::Export.write(io, text, Workshop.source, kind, name: name, time: time, exploded: exploded)
+      end
+    end
+  end
+end

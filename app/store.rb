@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+module App
+  # Where middle products are kept: in memory up to so many bytes, and in a folder that all processes share, up to a quota. Values are
+  # the core's frozen ones; files are our own, written whole and renamed. The folder may be deleted at any time.
+  class Store
+    # Bytes in memory for each byte of a file, as measured on models and edges (2.4 to 3.7); texts take what they are long.
+    SWELL = 3
+    # Bytes of values in memory in one process.
+    MEMORY = ENV.fetch('NOCKPLANE_MEMORY_MB', 256).to_i * 1_000_000
+    # Bytes of files in the folder.
+    QUOTA = ENV.fetch('NOCKPLANE_CACHE_MB', 2000).to_i * 1_000_000
+    # Seconds after which a file that is read counts as used again.
+    USED = 600
+
+    def initialize(folder, memory: MEMORY)
+      @folder = folder
+      @memory = Bounded.new(memory)
+    end
+
+    # The value kept under a key, made by the block where there is none.
+    def fetch(key)
+      @memory[key] || read(key) || yield.tap { |value| write(key, value) }
+    end
+
+    def known?(key) = @memory.key?(key) || File.exist?(path(key))
+
+    # Path of a file kept under a key, written to the IO that the block gets where there is none: for what is too large to pass through
+    # memory.
+    def file(key)
+      path_of(key) || begin
+        temporary = fresh(key)
+        File.open(temporary, 'wb') { |io| yield io }
+        File.rename(temporary, path(key))
+        path(key)
+      end
+    ensure
+      FileUtils.rm_f(temporary) if temporary
+    end
+
+    # Path of the file under a key, nil when there is none.
+    def path_of(key)
+      return nil unless File.exist?(path(key))
+
+      touch(path(key))
+      path(key)
+    end
+
+    # Deletes the files used least recently until the rest take no more than so many bytes; what a killed process left half written,
+    # too. Gives how many went.
+    def sweep(quota: QUOTA, now: Time.now)
+      files = Dir.glob('**/*', base: @folder).filter_map { |name| stat(File.join(@folder, name)) }
+      half, whole = files.partition { |path, _, _| File.extname(path) == '.new' }
+      gone = half.select { |_, _, used| now - used > 3600 }
+      total = whole.sum { |_, bytes, _| bytes }
+      whole.sort_by { |_, _, used| used }.each do |file|
+        break if total <= quota
+
+        total -= file[1]
+        gone << file
+      end
+      gone.each { |path, _, _| FileUtils.rm_f(path) }.size
+    end
+
+    private
+
+    def path(key) = File.join(@folder, key[-2, 2], key)
+
+    # [path, bytes, when used last] of a file, nil of a folder or what went meanwhile.
+    def stat(path)
+      found = File.stat(path)
+      [path, found.size, found.mtime] if found.file?
+    rescue Errno::ENOENT
+      nil
+    end
+
+    def read(key)
+      bytes = File.binread(path(key))
+      touch(path(key))
+      keep(key, Ractor.make_shareable(Marshal.load(bytes)), bytes.bytesize) # rubocop:disable Security/MarshalLoad -- our own cache folder
+    rescue Errno::ENOENT, ArgumentError, TypeError, EOFError
+      nil
+    end
+
+    def touch(path)
+      File.utime(nil, nil, path) if Time.now - File.mtime(path) > USED
+    rescue Errno::ENOENT
+      nil # swept away meanwhile
+    end
+
+    def write(key, value)
+      temporary = fresh(key)
+      bytes = Marshal.dump(value)
+      File.binwrite(temporary, bytes)
+      File.rename(temporary, path(key))
+      keep(key, value, bytes.bytesize)
+    end
+
+    # Where a new file is written before it has its name.
+    def fresh(key)
+      FileUtils.mkdir_p(File.dirname(path(key)))
+      "#{path(key)}.#{SecureRandom.hex(4)}.new"
+    end
+
+    def keep(key, value, bytes) = @memory.keep(key, value, value.is_a?(String) ? bytes : bytes * SWELL)
+  end
+end

@@ -1,0 +1,105 @@
+# frozen_string_literal: true
+
+require 'app_helper'
+
+# Heavy work in processes of its own, with its bounds, and where its products are kept.
+class ApartTest < AppTest
+  RACK = <<~F
+    nockplane: assembly/1
+    name: Rack
+    components:
+      - {id: low, model: QI-2130, pattern: {kind: linear, columns: 40, rows: 40, column_spacing: 120, row_spacing: 60}}
+      - {id: middle, model: QI-2130, offset: 50, pattern: {kind: linear, columns: 40, rows: 40, column_spacing: 120, row_spacing: 60}}
+      - {id: high, model: QI-2130, offset: 90, pattern: {kind: linear, columns: 40, rows: 40, column_spacing: 120, row_spacing: 60}}
+  F
+
+  def teardown
+    App::Apart.bounds = nil
+    @sockets&.flatten&.each(&:close)
+  end
+
+  # Somebody at a browser: [asker, the browser's end].
+  def somebody(name = 'Ada')
+    near, far = UNIXSocket.pair
+    (@sockets ||= []).push(near, far)
+    [App::Apart::Asker.new(name, near), far]
+  end
+
+  def asked(asker, *task) = App::Apart.on_behalf(asker) { App::Apart.run('The part', *task) }
+
+  def test_a_trial_comes_back_from_another_process
+    asker, = somebody
+    found = asked(asker, :trial, lid.id, { 'sizes' => { 'thick' => '8' } })
+    assert_equal [{ name: 'thick', old: '6', new: '8' }], found[:trial][:changed]
+    assert_equal found[:trial][:text], App::Workshop.trial_text(found[:trial][:glb][/\h{32}/])
+    fault = asked(asker, :trial, lid.id, { 'sizes' => { 'sink' => '-1' } })
+    assert_match(/features\[1\]/, fault[:faults].first[:path].to_s)
+    assert_equal 'seat', fault[:partial][:before]
+  end
+
+  def test_what_takes_too_long_or_too_much_is_refused_in_words
+    lid
+    asker, = somebody
+    App::Apart.bounds = App::Apart::Bounds.new(0.01, 1_500_000_000)
+    assert_equal 'The part takes longer than 0 s and was given up. Use fewer instances or simpler profiles.', assert_raises(App::Refused) { asked(asker, :build, RACK) }.message
+    App::Apart.bounds = App::Apart::Bounds.new(60, 1_000_000)
+    assert_match(/takes more than 1 MB of memory/, assert_raises(App::Refused) { asked(asker, :build, RACK) }.message)
+    refute App::Workshop.source.built?(RACK)
+  end
+
+  def test_work_ends_when_nobody_waits
+    lid
+    asker, far = somebody
+    start = App::Apart.now
+    Thread.new { sleep(0.4) && far.close }
+    assert_raises(App::Apart::Abandoned) { asked(asker, :build, RACK) }
+    assert_operator App::Apart.now - start, :<, 30
+    refute App::Workshop.source.built?(RACK)
+  end
+
+  def test_one_person_has_only_so_much_at_once
+    asker, = somebody
+    others = Array.new(App::Apart::OF_ONE) { Thread.new { App::Slots.take("person-#{Digest::SHA256.hexdigest('Ada')[0, 24]}", App::Apart::OF_ONE) { sleep 3 } } }
+    sleep 0.3
+    refused = assert_raises(App::Refused) { asked(asker, :build, PART) }
+    assert_equal [429, 'You have 3 large pieces of work under way already. Wait for one of them, or close the page that asked for it.'], [refused.status, refused.message]
+    assert_nil asked(somebody('Ben')[0], :build, PART)
+  ensure
+    others.each { |t| t.kill.join }
+  end
+
+  def test_places_are_taken_and_given_back
+    App::Slots.take('test', 1) do |first|
+      assert first
+      App::Slots.take('test', 1) { |second| refute second }
+    end
+    assert(App::Slots.take('test', 1) { |again| break again })
+  end
+
+  def test_memory_holds_so_many_bytes
+    kept = App::Bounded.new(100)
+    kept.keep('a', 1, 40)
+    kept.keep('b', 2, 40)
+    assert_equal 1, kept['a'], 'used again, so b goes first'
+    kept.keep('c', 3, 40)
+    assert_equal [1, nil, 3, 80], [kept['a'], kept['b'], kept['c'], kept.bytes]
+    kept.keep('big', 4, 500)
+    assert_equal [nil, 4, 500], [kept['c'], kept['big'], kept.bytes]
+  end
+
+  def test_the_folder_is_swept_to_its_quota
+    Dir.mktmpdir do |dir|
+      store = App::Store.new(dir)
+      store.fetch('old-aa') { 'x' * 1000 }
+      store.fetch('new-bb') { 'x' * 1000 }
+      File.utime(Time.now - 9999, Time.now - 9999, store.path_of('old-aa'))
+      assert_equal 0, store.sweep(quota: 3000)
+      assert_equal 1, store.sweep(quota: 1500)
+      assert_equal [nil, true], [store.path_of('old-aa'), store.known?('new-bb')]
+      path = store.file('made-cc') { |io| io.write('bytes') }
+      assert_equal ['bytes', path], [File.read(path), store.file('made-cc') { flunk 'is there' }]
+      assert_raises(RuntimeError) { store.file('torn-dd') { raise 'half way' } }
+      refute store.known?('torn-dd')
+    end
+  end
+end
