@@ -11,8 +11,10 @@ namespace(:bench) do
   task(:step) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/step.rb' }
   desc 'Time pages while 24 design changes are worked through (own server and worker)'
   task(:burst) { ruby 'bench/burst.rb' }
-  desc 'Four people edit at once (own server and worker): no fault, nothing lost'
-  task(:edits) { ruby 'bench/faults/edits.rb' }
+  desc 'Pages a second for four readers (own server and worker)'
+  task(:web) { ruby 'bench/web.rb' }
+  desc 'Faults: edits at once, kills, backups meanwhile, odd requests, heavy work beside readers (docs/reliability.md)'
+  task(:faults) { %w[edits kills copies fuzz readers].each { |name| ruby "bench/faults/#{name}.rb" } }
   desc 'Time the board with 500 drawings'
   task(:board) { ruby 'bench/board.rb' }
   desc 'Time templates, standards and layout'

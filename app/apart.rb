@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require 'etc'
+
 module App
   # Heavy work of web requests, done in processes of its own, so that the server goes on answering others whatever somebody asks for.
   # Each piece has bounds of time and memory, is given up when nobody waits for the answer any more, and one person has only so many
@@ -8,9 +10,12 @@ module App
     # Seconds a piece may take, bytes its process may grow to.
     Bounds = Struct.new(:seconds, :memory)
     BOUNDS = Bounds.new(ENV.fetch('NOCKPLANE_HEAVY_SECONDS', 60).to_f, ENV.fetch('NOCKPLANE_HEAVY_MEMORY_MB', 1500).to_i * 1_000_000).freeze
-    # At once on this machine, and of one person (under way or waiting).
-    AT_ONCE = 2
-    OF_ONE = 3
+    # At once on this machine; of one person at once, and with those that wait for their turn.
+    AT_ONCE = [Etc.nprocessors, 2].max
+    OF_ONE = 1
+    IN_LINE = 8
+    # Waiting or under way in all: each takes a thread of the server, which has more than that (config/puma.rb).
+    IN_ALL = 14
     # Seconds between two looks at whether somebody still waits.
     GLANCE = 0.1
 
@@ -49,29 +54,46 @@ module App
       Thread.current[:nockplane_asker] = nil
     end
 
+    # Who asks in this thread; nil where nobody does.
+    def asker = Thread.current[:nockplane_asker]
+    def asked? = !asker.nil?
+
     # What a task (a method of Heavy and its arguments, plain values) gives; done here where nobody asks through the web. what: its
     # subject in words, "The part". Raises what the task raises, Refused when it takes too long or too much, Abandoned.
     def run(what, task, *arguments)
-      asker = Thread.current[:nockplane_asker] or return Heavy.public_send(task, *arguments)
+      return Heavy.public_send(task, *arguments) unless asked?
 
       turn(asker) { Hands.call(asker, what, [task, *arguments]) }
     end
 
     # Yields when it is this person's turn. Raises Refused when they have too much under way.
     def turn(asker, &work)
-      Slots.take("person-#{Digest::SHA256.hexdigest(asker.person)[0, 24]}", OF_ONE) do |mine|
-        raise Refused.new("You have #{OF_ONE} large pieces of work under way already. Wait for one of them, or close the page that asked for it.", status: 429) unless mine
-
-        wait_in_line(asker, &work)
+      person = Digest::SHA256.hexdigest(asker.person)[0, 24]
+      place("line-#{person}", IN_LINE, "You have #{IN_LINE} large pieces of work under way already. Wait for one of them, or close the page that asked for it.", 429) do
+        place('line', IN_ALL, 'This machine has too many large pieces of work under way; try again in a minute.', 503) { in_turn(person, asker, &work) }
       end
     end
 
-    def wait_in_line(asker)
+    # Yields while one of so many places is held. Raises Refused with these words when none is free.
+    def place(name, places, words, status)
+      Slots.take(name, places) do |mine|
+        raise Refused.new(words, status: status) unless mine
+
+        yield
+      end
+    end
+
+    def in_turn(person, asker, &work)
       until_then = now + bounds.seconds
+      wait("person-#{person}", OF_ONE, asker, until_then) { wait('heavy', AT_ONCE, asker, until_then, &work) }
+    end
+
+    # Yields when one of so many places is free.
+    def wait(name, places, asker, until_then)
       loop do
-        Slots.take('heavy', AT_ONCE) { |free| return yield if free }
+        Slots.take(name, places) { |free| return yield if free }
         raise Abandoned if asker.gone?
-        raise Refused.new('Others keep this machine busy with large pieces of work; try again in a minute.', status: 503) if now > until_then
+        raise Refused.new('This machine is busy with other large pieces of work; try again in a minute.', status: 503) if now > until_then
 
         sleep GLANCE
       end

@@ -8,8 +8,9 @@ module App
     LISTS = %w[drawings].freeze
     SETS = %w[properties].freeze
     FILES = %w[file].freeze
-    # Names in JSON bodies that may hold lists or sets of plain values.
-    NESTED = %w[what dimensions views pairs sizes features columns].freeze
+    # Names in JSON bodies that may hold lists or sets of plain values, and those that hold nothing but sets.
+    NESTED = %w[what dimensions views pairs columns].freeze
+    NAMED = %w[sizes features].freeze
     # Whole numbers in JSON bodies.
     WHOLE = %w[base on].freeze
     TEXT = 300_000
@@ -36,6 +37,7 @@ module App
       wrong('the request', "has at most #{ITEMS} values") if data.size > ITEMS
       data.each do |name, value|
         text(name, 'the name of a value')
+        next named(name, value) if NAMED.include?(name)
         next whole(name, value) if WHOLE.include?(name)
         next nested(name, value) if NESTED.include?(name) && (value.is_a?(Array) || value.is_a?(Hash))
 
@@ -49,6 +51,11 @@ module App
       values = value.is_a?(Hash) ? value.to_a.flatten(1) : value
       wrong(name, "has at most #{ITEMS} entries") if values.size > ITEMS
       values.each { |v| plain(name, v) }
+    end
+
+    def named(name, value)
+      wrong(name, 'is a set of named values') unless value.nil? || value.is_a?(Hash)
+      nested(name, value || {})
     end
 
     def list(name, value)

@@ -17,6 +17,16 @@ module App
       { message: e.message, faults: e.details, partial: trial&.partial(e) }
     end
 
+    # [status, headers, [body]] of a whole request, as Rack has it. env: those of its values that are texts.
+    def request(env, body)
+      input = StringIO.new(body.b)
+      status, headers, answer = Web.call(env.merge('rack.input' => input, 'rack.errors' => $stderr, 'rack.url_scheme' => 'http'))
+      bytes = String.new(encoding: Encoding::BINARY)
+      answer.each { |part| bytes << part.b }
+      answer.close if answer.respond_to?(:close)
+      [status, headers.to_h, [bytes]]
+    end
+
     # Path of a file for other systems (Commands::Export::KINDS) in the store.
     def export(text, kind, name, time, exploded)
       Workshop.store.file(Workshop.export_key(text, kind, name, time, exploded)) do |io|

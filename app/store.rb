@@ -13,6 +13,12 @@ module App
     # Seconds after which a file that is read counts as used again.
     USED = 600
 
+    # Bytes of a file that a server process does not read: it would keep all its threads waiting for half a second and more.
+    LARGE = 4_000_000
+
+    # What is asked for is large, and belongs into a process for heavy work. (No StandardError: whoever asks can't go on without it.)
+    class Large < Exception; end # rubocop:disable Lint/InheritException
+
     def initialize(folder, memory: MEMORY)
       @folder = folder
       @memory = Bounded.new(memory)
@@ -75,6 +81,8 @@ module App
     end
 
     def read(key)
+      raise Large if Apart.asked? && File.size(path(key)) > LARGE
+
       bytes = File.binread(path(key))
       touch(path(key))
       keep(key, Ractor.make_shareable(Marshal.load(bytes)), bytes.bytesize) # rubocop:disable Security/MarshalLoad -- our own cache folder

@@ -19,6 +19,7 @@ module App
 
     use Requests
     use Hosts
+    use Elsewhere
     use Rack::Static, urls: %w[/css /js /fonts /vendor /icon.svg], root: File.join(ROOT, 'public'), header_rules: [[:all, { 'cache-control' => 'public, max-age=3600', 'x-content-type-options' => 'nosniff' }]]
     # NOCKPLANE_TLS=1 behind a server that speaks TLS: then the cookie goes over TLS only.
     use Rack::Session::Cookie, key: 'nockplane', secret: SessionKey.read, same_site: :lax, httponly: true, secure: ENV['NOCKPLANE_TLS'] == '1', assume_ssl: ENV['NOCKPLANE_TLS'] == '1'
@@ -74,6 +75,8 @@ module App
     [Sinatra::BadRequest, Rack::QueryParser::InvalidParameterError, Rack::QueryParser::ParameterTypeError, Rack::QueryParser::QueryLimitError].each do |kind|
       error(kind) { answer(400, "The request can't be read: #{Nockplane::Drafting::Legible.clean(env['sinatra.error'].message.to_s)[0, 200]}.") }
     end
+
+    error(Store::Large) { env[Elsewhere::FLAG] = Apart.asker and 503 }
 
     not_found { answer(404, 'There is nothing at this address. It may have been typed wrong, or the thing was never made.') }
 

@@ -74,16 +74,28 @@ function goTo(area, line) {
   area.setSelectionRange(start, area.value.indexOf('\n', start) < 0 ? area.value.length : area.value.indexOf('\n', start));
 }
 
+// The trial under way: a later one takes its place, and the server gives up what nobody waits for.
+let under = null;
+
 async function attempt(change) {
+  under?.abort();
+  const mine = new AbortController();
+  under = mine;
   byId('faults').hidden = true;
+  const slow = setTimeout(() => { byId('building').hidden = false; }, 800);
   try {
-    const trial = await post(`/models/${slug}/try`, change);
+    const trial = await post(`/models/${slug}/try`, change, mine.signal);
     pending = trial.same ? null : trial.text;
     show(trial);
   } catch (error) {
-    fault(error);
+    if (error.name !== 'AbortError') fault(error);
+  } finally {
+    clearTimeout(slow);
+    if (under === mine) { under = null; byId('building').hidden = true; }
   }
 }
+
+byId('stop-building').addEventListener('click', () => under?.abort());
 
 function show(trial) {
   viewer.load(trial.glb);

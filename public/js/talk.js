@@ -11,16 +11,16 @@ export class Refused extends Error {
   }
 }
 
-/** Posts data as JSON and resolves with the answer; rejects with Refused. */
-export const post = (path, data = {}) => send(path, JSON.stringify(data), { 'Content-Type': 'application/json' });
+/** Posts data as JSON and resolves with the answer; rejects with Refused. signal: an AbortSignal that gives the request up. */
+export const post = (path, data = {}, signal = undefined) => send(path, JSON.stringify(data), { 'Content-Type': 'application/json' }, signal);
 
 /** Posts a form with its files. */
 export const postForm = (path, form) => send(path, form, {});
 
-async function send(path, body, more) {
+async function send(path, body, more, signal) {
   document.body.classList.add('busy');
   try {
-    const response = await fetch(path, { method: 'POST', headers: { Accept: 'application/json', 'X-CSRF-Token': token(), ...more }, body });
+    const response = await fetch(path, { method: 'POST', headers: { Accept: 'application/json', 'X-CSRF-Token': token(), ...more }, body, signal });
     const answer = await response.json().catch(() => ({}));
     if (!response.ok) throw new Refused(response.status, answer);
     return answer;

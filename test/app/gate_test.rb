@@ -51,6 +51,11 @@ class GateTest < AppTest
     assert_equal [400, version], [last_response.status, drawn.reload.version], 'what is refused is not stored'
   end
 
+  def test_forms_that_are_none
+    post_raw('/nowhere', "{\"dy\":\"\u202e\",\"base\":\"%\"", 'application/x-www-form-urlencoded')
+    assert_includes [400, 403, 404], last_response.status
+  end
+
   def test_bytes_that_are_no_text
     drawn
     get "/search?q=%FF"
@@ -71,7 +76,7 @@ class GateTest < AppTest
   JSON_ODD = ['', '[]', 'null', '{', '{"do": {}}', '{"do": [1]}', '{"do": "move", "what": 7, "dx": "x", "dy": null}', '{"do": "move", "what": ["view/front"], "dx": 1e300, "dy": 0}', '{"do": "delete", "what": {"a": 1}}',
               '{"do": "restyle", "what": "view/front", "scale": true}', '{"do": "adopt", "what": "view/front", "dimensions": {"a": "b"}}', '{"do": "cell", "what": "block/b1:c1", "height": []}', '{"do": "tie", "pairs": ["d1"]}',
               '{"do": "standard", "arrow_ratio": "1e308"}', '{"do": "format", "size": 7, "margins": "a b c d"}', '{"do": "layer", "what": "layer/none", "visible": 3}', '{"do": "wrap", "what": "note/n9", "width": "wide"}',
-              '{"base": true}', '{"value": false}', '{"views": "front"}', '{"sheet": 4, "do": "note", "text": 5, "x": 1, "y": 1}', '{"template": ["a"]}', '{"text": 3, "sizes": [1]}', '{"sizes": {"length": null}, "features": {"seat": "no"}}'].freeze
+              '{"base": true}', '{"value": false}', '{"views": "front"}', '{"sheet": 4, "do": "note", "text": 5, "x": 1, "y": 1}', '{"template": ["a"]}', '{"text": 3, "sizes": [1]}', '{"features": "seat"}', '{"sizes": 7}', '{"sizes": {"length": null}, "features": {"seat": "no"}}'].freeze
 
   def test_no_route_answers_odd_requests_with_a_fault
     drawn

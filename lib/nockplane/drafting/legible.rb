@@ -17,8 +17,8 @@ module Nockplane
         found && format('U+%04X', found.ord)
       end
 
-      # The text without such characters.
-      def clean(text) = text.scrub('').gsub(ILLEGAL, '')
+      # The text without such characters; bytes are taken for UTF-8.
+      def clean(text) = text.dup.force_encoding(Encoding::UTF_8).scrub('').gsub(ILLEGAL, '')
     end
   end
 end

@@ -22,8 +22,11 @@ module Nockplane
         @centre = Layering.new(drawing.layers, :screen).layer('centre').id
       end
 
-      # [Overlap], one for each pair.
-      def all = (words_on_words + words_on_lines + areas + outside).uniq { |o| [o.a, o.b].sort }.first(MOST)
+      # [Overlap], one for each pair; no more is looked for than is told.
+      def all
+        kinds = %i[words_on_words words_on_lines areas outside].lazy
+        kinds.flat_map { |kind| send(kind) }.uniq { |o| [o.a, o.b].sort }.first(MOST)
+      end
 
       private
 
@@ -49,10 +52,18 @@ module Nockplane
       end
 
       def words_on_words
-        rectangles.combination(2).filter_map do |(a, one), (b, other)|
-          next if one == other || !Convex.meet?(a, b)
-
+        meeting = near_pairs.lazy.select { |(a, _), (b, _)| Convex.meet?(a, b) }.first(MOST * MOST)
+        meeting.uniq { |(_, one), (_, other)| [one, other] }.first(MOST).map do |(a, one), (b, other)|
           Overlap.new(one, other, Convex.common_area(a, b), "#{name(one)} and #{name(other)} stand on each other")
+        end
+      end
+
+      # Pairs of rectangles of two owners whose boxes meet.
+      def near_pairs
+        boxed = rectangles.map { |corners, owner| [corners, owner, *box_of(corners)] }
+        boxed.each_with_index.flat_map do |(a, one, x0, y0, x1, y1), i|
+          boxed.drop(i + 1).select { |_, other, u0, v0, u1, v1| u0 <= x1 && x0 <= u1 && v0 <= y1 && y0 <= v1 && other != one }
+               .map { |b, other,| [[a, one], [b, other]] }
         end
       end
 
