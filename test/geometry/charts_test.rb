@@ -4,6 +4,12 @@ require 'test_helper'
 
 # Surfaces by two parameters, curves by one, and B-splines: against closed forms, and each other's inverse. mm, radians.
 class ChartsTest < CoreTest
+  # A surface by a formula alone.
+  Form = Struct.new(:formula) do
+    def at(u, v) = formula.call(u, v)
+    def partials(_u, _v) = nil
+  end
+
   G = Geometry
   FRAME = G::Frame.new([3.0, -2.0, 5.0], [0.3, 0.5, 0.8], [1.0, 0.2, 0.0])
   CHARTS = {
@@ -46,8 +52,7 @@ class ChartsTest < CoreTest
     knots = [0.0, 0.0, 0.0, 1.0, 1.0, 1.0]
     # Bezier points of t2 are 0, 0, 1; of t: 0, 1/2, 1
     points = [0.0, 0.5, 1.0].zip([0.0, 0.0, 1.0]).map { |x, xx| [0.0, 0.5, 1.0].zip([0.0, 0.0, 1.0]).map { |y, yy| [x, y, xx + yy] } }
-    slopes = ->(u, v) { G::Nurbs.surface_partials([2, 2], [knots, knots], points, nil, u, v) }
-    G::Chart::Free.new(:bspline, [[0.0, 1.0], [0.0, 1.0]], partials: slopes) { |u, v| G::Nurbs.surface_point([2, 2], [knots, knots], points, nil, u, v) }
+    G::Chart::Free.new(:bspline, [[0.0, 1.0], [0.0, 1.0]], G::Chart::Forms::Spline.new([2, 2], [knots, knots], points))
   end
 
   def test_a_b_spline_surface_is_the_polynomial_it_stands_for
@@ -62,21 +67,21 @@ class ChartsTest < CoreTest
   end
 
   def test_slopes_without_a_formula_are_found_by_differences
-    plain = G::Chart::Free.new(:bspline, [[0.0, 2.0], [0.0, 3.0]]) { |u, v| [u * v, u + v, u * u] }
+    plain = G::Chart::Free.new(:bspline, [[0.0, 2.0], [0.0, 3.0]], Form.new(->(u, v) { [u * v, u + v, u * u] }))
     su, sv = plain.partials(1.2, 0.7)
     su.zip([0.7, 1.0, 2.4]) { |a, b| assert_in_delta b, a, 1e-6 }
     sv.zip([1.2, 1.0, 0.0]) { |a, b| assert_in_delta b, a, 1e-6 }
   end
 
   def test_a_free_surface_finds_out_that_it_closes_and_where_its_poles_are
-    ball = G::Chart::Free.new(:revolution, [[0.0, 2 * Math::PI], [-Math::PI / 2, Math::PI / 2]]) { |u, v| [Math.cos(v) * Math.cos(u), Math.cos(v) * Math.sin(u), Math.sin(v)] }
+    ball = G::Chart::Free.new(:revolution, [[0.0, 2 * Math::PI], [-Math::PI / 2, Math::PI / 2]], Form.new(->(u, v) { [Math.cos(v) * Math.cos(u), Math.cos(v) * Math.sin(u), Math.sin(v)] }))
     assert_in_delta 2 * Math::PI, ball.periods[0], 1e-12
     assert_nil ball.periods[1]
     assert_equal [-Math::PI / 2, Math::PI / 2], ball.poles
   end
 
   def test_a_surface_whose_other_lines_shrink_is_turned
-    fan = G::Chart::Free.new(:bspline, [[0.0, 1.0], [0.0, 1.0]]) { |u, v| [u * Math.cos(v), u * Math.sin(v), 0.0] }
+    fan = G::Chart::Free.new(:bspline, [[0.0, 1.0], [0.0, 1.0]], Form.new(->(u, v) { [u * Math.cos(v), u * Math.sin(v), 0.0] }))
     turned = fan.turned_if_needed
     assert_equal [0.0], turned.poles
     assert_in_delta 1, V.dot(fan.normal(0.5, 0.3), turned.normal(0.3, 0.5)), 1e-9, 'the normal stays on its side'

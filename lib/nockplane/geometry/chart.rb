@@ -47,9 +47,13 @@ module Nockplane
         found
       end
 
+      # The chart with nothing left to be worked out, which may be kept and shared.
+      def settled_for_good = dup.tap(&:forget)
+      def forget = @samples = nil
+
       private
 
-      def scales = @scales ||= @domain.map { |d| d ? (d[1] - d[0]) * 1e-5 : 1e-4 }
+      def scales = @domain.map { |d| d ? (d[1] - d[0]) * 1e-5 : 1e-4 }
 
       def settle(start, point)
         u, v = start
@@ -75,8 +79,8 @@ module Nockplane
 
       # Starting places, best first.
       def samples(point)
-        @samples ||= grid
-        @samples.min_by(4) { |_, p| Vec.sub(p, point).then { |d| Vec.dot(d, d) } }.map(&:first)
+        kept = frozen? ? grid : (@samples ||= grid)
+        kept.min_by(4) { |_, p| Vec.sub(p, point).then { |d| Vec.dot(d, d) } }.map(&:first)
       end
 
       def grid

@@ -27,8 +27,11 @@ module Nockplane
       # Angle of a point counted in strips.
       def place(point)
         u, v, = @frame.local(point)
-        (Math.atan2(v, u) - @first) / @step
+        at_angle(Math.atan2(v, u))
       end
+
+      # Radians about the frame's z counted in strips.
+      def at_angle(angle) = (angle - @first) / @step
 
       # [[unit normal, mm still to go], ...] of the strip a point is over, of both neighbours on a ruling.
       def strips(point)

@@ -65,6 +65,15 @@ module Nockplane
         end
       end
 
+      # [point of the surface nearest to a point close to it, unit normal there].
+      def settled(point)
+        return @field.settled(point) if @field
+
+        n = normal_at(point)
+        q = Vec.along(point, n, -distance(point))
+        [q, @kind == :plane ? n : normal_at(q)]
+      end
+
       # Unit normal at (or near) a point of the surface, away from the axis or tube centre; for a plane its normal.
       def normal_at(point)
         return @axis if plane?

@@ -76,9 +76,9 @@ module Nockplane
       # Edges of two planes are lines; what else turns out straight loses its middle points in #walk.
       def straight?(edge) = [edge.f, edge.g].all? { |i| @solid.facets[i].face.surface.plane? }
 
-      # A curve that two surfaces meet in, of which at least one is curved, and no ring: cylinder and cylinder, say.
+      # A contour, or a curve that two surfaces meet in, of which at least one is curved, and no ring: cylinder and cylinder, say.
       def crossing?(seen)
-        seen.kind == :sharp && seen.edge.f != seen.edge.g && [seen.edge.f, seen.edge.g].none? { |i| @solid.facets[i].face.surface.swept? }
+        seen.leaves || (seen.kind == :sharp && seen.edge.f != seen.edge.g && [seen.edge.f, seen.edge.g].none? { |i| @solid.facets[i].face.surface.swept? })
       end
 
       # Chords of crossing curves as Bezier spans with the curve's own directions, joined into splines.
@@ -89,6 +89,8 @@ module Nockplane
       end
 
       def bezier(seen)
+        return Exact.bezier(seen.from, seen.to, seen.leaves, seen.arrives) if seen.leaves
+
         s, t = [seen.edge.f, seen.edge.g].map { |i| @solid.facets[i].face.surface }
         towards = Geometry::Vec.sub(seen.to, seen.from)
         Exact.bezier(seen.from, seen.to, Exact.tangent(s, t, seen.from, towards), Exact.tangent(s, t, seen.to, towards))

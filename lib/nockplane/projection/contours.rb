@@ -2,10 +2,11 @@
 
 module Nockplane
   module Projection
-    # Silhouettes inside facets of doubly curved faces (torus, sphere) and swept curves: where the analytic normal turns from the viewer to
-    # away, traced through each facet by linear interpolation of n.d between its corners. Facet edges alone would zigzag.
+    # Silhouettes inside facets of doubly curved faces (torus, sphere), swept curves and free surfaces: where the true normal turns from the
+    # viewer to away. Which facets they pass is told by n.d at the corners; the places are then found on the surface itself, with the
+    # direction the contour has there. Facet edges alone would zigzag.
     class Contours
-      DOUBLY_CURVED = %i[torus sphere extrusion revolution].freeze
+      DOUBLY_CURVED = %i[torus sphere extrusion revolution bspline offset].freeze
       # n.d this near to 0 counts as exactly on the contour.
       ON = 1e-7
 
@@ -16,6 +17,7 @@ module Nockplane
         @solid = solid
         @frame = frame
         @turn = {}
+        @spots = {}
       end
 
       def self.on?(face) = DOUBLY_CURVED.include?(face.surface.kind)
@@ -28,12 +30,19 @@ module Nockplane
       # Does the contour run along an edge whose ends are vertices a and b of a facet of this face?
       def along?(face, a, b) = turn(face, a).abs < ON && turn(face, b).abs < ON
 
-      # Model point on the surface of a facet's face at the part t of the way from vertex a to b.
-      def point(facet, a, b, t)
-        p = Geometry::Vec.add(Geometry::Vec.scale(@solid.point(a), 1 - t), Geometry::Vec.scale(@solid.point(b), t))
-        surface = @solid.facets[facet].face.surface
-        Geometry::Vec.along(p, surface.normal_at(p), -surface.distance(p))
+      # Place of a contour: model point on the true surface where n.d is 0, and the contour's direction there (unit vector, either way;
+      # nil where it has none).
+      Spot = Struct.new(:point, :direction)
+
+      # Spot where the contour of a facet's face passes the edge from vertex a to b, near the part t of the way.
+      def spot(facet, a, b, t)
+        face = @solid.facets[facet].face
+        @spots[[face.object_id, a, b]] ||= found(face, a, b, t)
       end
+
+      # Steps of the search along an edge, and n.d that is small enough.
+      STEPS = 5
+      NONE = 1e-10
 
       # Facets sharing a corner with a facet: their chords, not the true surface, would hide the contour.
       def neighbours(index)
@@ -66,6 +75,39 @@ module Nockplane
         return [b, b, 0.0] if gb.abs < ON
 
         a < b ? [a, b, ga / (ga - gb)] : [b, a, gb / (gb - ga)]
+      end
+
+      # By regula falsi (Illinois) along the edge; every place tried is put on the surface.
+      def found(face, a, b, t)
+        p, q = @solid.point(a), @solid.point(b)
+        at = ->(k) { face.surface.settled(Geometry::Vec.add(Geometry::Vec.scale(p, 1 - k), Geometry::Vec.scale(q, k))) }
+        point, normal = at[t]
+        low, high = [0.0, turn(face, a)], [1.0, turn(face, b)]
+        STEPS.times do
+          off = Geometry::Vec.dot(normal, @frame.d)
+          break if off.abs < NONE || a == b || (low[1].positive? == high[1].positive?)
+
+          off.positive? == low[1].positive? ? (low, high = [t, off], [high[0], high[1] / 2]) : (low, high = [low[0], low[1] / 2], [t, off])
+          t = low[0] + ((high[0] - low[0]) * low[1] / (low[1] - high[1]))
+          point, normal = at[t]
+        end
+        Spot.new(point, direction(face.surface, point, normal))
+      end
+
+      # mm stepped aside to see how the normal turns.
+      ASIDE = 1e-3
+
+      # Square, in the surface, to the way in which n.d changes most.
+      def direction(surface, point, normal)
+        x = Geometry::Vec.any_normal(normal)
+        y = Geometry::Vec.cross(normal, x)
+        change = [x, y].map do |e|
+          ahead, back = [ASIDE, -ASIDE].map { |by| Geometry::Vec.dot(surface.settled(Geometry::Vec.along(point, e, by))[1], @frame.d) }
+          ahead - back
+        end
+        return nil if Math.hypot(*change) < 1e-9
+
+        Geometry::Vec.unit(Geometry::Vec.sub(Geometry::Vec.scale(x, change[1]), Geometry::Vec.scale(y, change[0])))
       end
 
       def at_vertex

@@ -12,8 +12,8 @@ module Nockplane
       FRONT = -1e-9
 
       # One edge as seen: edge, class (:sharp, :smooth, :silhouette), hidden intervals of t (0..1 from a to b), and the model
-      # points it truly runs between (Exact).
-      Seen = Struct.new(:edge, :kind, :hidden, :from, :to)
+      # points it truly runs between (Exact); of a contour also its unit directions there (nil: straight).
+      Seen = Struct.new(:edge, :kind, :hidden, :from, :to, :leaves, :arrives)
 
       # Projected coordinates and depths by vertex, mm.
       attr_reader :px, :py, :pz
@@ -61,10 +61,21 @@ module Nockplane
           a, b = [piece.from, piece.to].map { |at| points[at] ||= append(*at) }
           edge = EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil)
           @skip = @contours.neighbours(piece.facet)
-          Seen.new(edge, :silhouette, hidden(edge), @contours.point(piece.facet, *piece.from), @contours.point(piece.facet, *piece.to))
+          from, to = [piece.from, piece.to].map { |at| @contours.spot(piece.facet, *at) }
+          Seen.new(edge, :silhouette, hidden(edge), from.point, to.point, *directions(from, to))
         end
       ensure
         @skip = nil
+      end
+
+      # Directions of a contour's piece at both ends, along it; none where it turns too far for one piece.
+      def directions(from, to)
+        chord = Geometry::Vec.sub(to.point, from.point)
+        length = Geometry::Vec.length(chord)
+        return [] if length < 1e-9 || from.direction.nil? || to.direction.nil?
+
+        found = [from, to].map { |s| Geometry::Vec.dot(s.direction, chord).negative? ? Geometry::Vec.neg(s.direction) : s.direction }
+        found.all? { |v| Geometry::Vec.dot(v, chord) > 0.7 * length } ? found : []
       end
 
       def append(a, b, t)

@@ -17,7 +17,8 @@ module Nockplane
         round, plain = loops.partition { |l| l.winding.any?(&:nonzero?) }
         @holes = plain
         outline = round.empty? ? whole(plain) : joined(round)
-        return plain if outline.nil?
+        outline ||= plain.max_by { |l| area(l).abs }
+        return plain if plain.size < 2 && plain[0].equal?(outline)
 
         holes = (plain - [outline]).map { |l| moved_into(l, outline) }
         [outline, *holes]

@@ -32,7 +32,7 @@ module Nockplane
         @cut = PatchCut.new(@chart, @pool, @grid)
         loops = @cut.closed(@given.map { |ids| lay(ids) })
         us, vs = scaled(loops)
-        triangles = triangulated(us, vs, loops)
+        triangles = (@chart.kind == :cylinder && in_strips(loops)) || triangulated(us, vs, loops)
         ids = @ids
         kept = triangles.map { |t| t.map { |i| ids[i] } }.reject { |t| t.uniq.size < 3 }
         raise Unfit, 'its outline encloses nothing' if kept.empty?
@@ -43,9 +43,9 @@ module Nockplane
       # Is the mesh folded over, because the outline touches or crosses itself?
       def rough? = @rough
 
-      # [[point, normal], ...] at all its points, for a NormalField.
+      # [[point, normal, [u, v]], ...] at all its points, for a NormalField.
       def normals
-        @ids.each_with_index.filter_map { |id, i| (n = @chart.normal(@us[i], @vs[i])) && [@pool.point(id), n] }.uniq(&:first)
+        @ids.each_with_index.filter_map { |id, i| (n = @chart.normal(@us[i], @vs[i])) && [@pool.point(id), n, [@us[i], @vs[i]]] }.uniq(&:first)
       end
 
       private
@@ -136,9 +136,22 @@ module Nockplane
         found
       end
 
-      def triangulated(us, vs, loops)
+      # Triangles of a cylinder's face, strip by strip; nil where its outline crosses rulings without a corner.
+      def in_strips(loops)
+        rulings = Geometry::Rulings.new(@chart.ruling_frame, @chart.radius, @refine)
+        ss = @us.map { |u| @chart.strip(u, rulings) }
+        rings = Geometry::Polygon.nested(numbered(loops), ss, @vs)
+        StripMesh.polygons(ss, @vs, rings)&.flat_map { |polygon| Triangulator.new(ss, @vs, polygon, flat: true).triangles }
+      end
+
+      # Loops as numbers of their points.
+      def numbered(loops)
         base = 0
-        rings = loops.map { |l| (base...(base += l.ids.size)).to_a }
+        loops.map { |l| (base...(base += l.ids.size)).to_a }
+      end
+
+      def triangulated(us, vs, loops)
+        rings = numbered(loops)
         rings = Geometry::Polygon.nested(rings, us, vs)
         raise Unfit, 'its outline encloses nothing' if Geometry::Polygon.area(rings[0], us, vs) < 1e-9
 

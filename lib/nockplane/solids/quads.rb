@@ -48,7 +48,7 @@ module Nockplane
 
         corners.each_index.all? do |i|
           u, v = Geometry::Vec.sub(corners[i - 3], corners[i]), Geometry::Vec.sub(corners[i - 2], corners[i - 3])
-          Geometry::Vec.dot(Geometry::Vec.cross(u, v), n).positive?
+          Geometry::Vec.dot(Geometry::Vec.cross(u, v), n) > FLAT * (size**4)
         end
       end
     end

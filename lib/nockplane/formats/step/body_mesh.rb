@@ -35,6 +35,7 @@ module Nockplane
           @refine = refine
           @pool = Pool.new
           @vertices = {}
+          @welded = {}
           @edges = {}
           @strips = Strips.new(refine)
           @made = 0
@@ -52,13 +53,12 @@ module Nockplane
           []
         end
 
-        # Tells which faces are to come, so that edges know the surfaces on both sides of them.
+        # Tells which faces are to come, so that edges know the surfaces on both sides of them, and vertices which others they are one with.
         def announce(records)
+          records.each { |record| edges_of(record).each { |e| weld(e) } }
           records.each do |record|
             sheet = record.is?('ORIENTED_FACE') ? @file[record[3]] : record
-            bounds, surface, = face_parts(sheet)
-            chart = @surfaces.chart(surface)
-            @strips.announce(chart, bounds.flat_map { |b| @file[@file[b][1]].then { |l| l.is?('EDGE_LOOP') ? l[1].map { |o| @file[@file[o][3]] } : [] } })
+            @strips.announce(@surfaces.chart(face_parts(sheet)[1]), edges_of(record)) { |vertex| one(vertex) }
           rescue Unusable, Geometry::ZeroVector, *Report::WRONG_KINDS
             next # told when the face is meshed
           end
@@ -66,13 +66,51 @@ module Nockplane
 
         # Point id of a VERTEX_POINT.
         def vertex(ref)
-          @vertices[ref.id] ||= @pool.add(@strips.vertex(ref.id, @curves.point(@file[ref][1])))
+          id = one(ref.id)
+          @vertices[id] ||= @pool.add(@strips.vertex(id, @curves.point(@file[ref][1])))
         end
 
         # Point ids along an EDGE_CURVE from its start to its end.
         def edge(ref) = @edges[ref.id] ||= chords(@file[ref])
 
         private
+
+        # mm below which an edge is no more than a point.
+        TINY = 1e-4
+
+        # The records of a face's edges; none of a face that can't be read, which is told when it is meshed.
+        def edges_of(record)
+          sheet = record.is?('ORIENTED_FACE') ? @file[record[3]] : record
+          face_parts(sheet)[0].flat_map { |b| @file[@file[b][1]].then { |l| l.is?('EDGE_LOOP') ? l[1].map { |o| @file[@file[o][3]] } : [] } }
+        rescue Unusable, *Report::WRONG_KINDS
+          []
+        end
+
+        # The ends of a tiny edge are one point, on all faces alike.
+        def weld(edge)
+          from, to = edge.args('EDGE_CURVE')[1, 2]
+          return if from.id == to.id
+
+          p, q = [from, to].map { |v| @curves.point(@file[v][1]) }
+          return if Geometry::Vec.distance(p, q) > TINY || length(edge, p, q) > TINY
+
+          @welded[one(to.id)] = one(from.id)
+        rescue Unusable, Geometry::ZeroVector, *Report::WRONG_KINDS
+          nil # told when the edge is read
+        end
+
+        # mm along an edge by some places of it.
+        def length(edge, from, to)
+          curve = @curves.curve(edge.args('EDGE_CURVE')[3])
+          t0, t1 = range(curve, from, to, false, edge.args('EDGE_CURVE')[4] != :F)
+          (0..4).map { |k| curve.at(t0 + ((t1 - t0) * k / 4)) }.each_cons(2).sum { |a, b| Geometry::Vec.distance(a, b) }
+        end
+
+        # The vertex that stands for a vertex and those it is welded to.
+        def one(id)
+          id = @welded[id] while @welded.key?(id) && @welded[id] != id
+          id
+        end
 
         def facets(record)
           bounds, surface, sense = face_parts(record)
@@ -84,7 +122,7 @@ module Nockplane
           patch = Solids::PatchMesh.new(chart, @pool, loops, refine: @refine)
           cells = patch.facets
           @report.add(record.type, 'the outline of a face touches or crosses itself; its picture and its part of the volume are not right', "##{record.id}") if patch.rough?
-          surface = chart.respond_to?(:surface) ? chart.surface : Geometry::Surface.free(chart.kind, [0.0, 0.0, 0.0], [0.0, 0.0, 1.0], Geometry::NormalField.new(patch.normals))
+          surface = chart.respond_to?(:surface) ? chart.surface : Geometry::Surface.free(chart.kind, [0.0, 0.0, 0.0], [0.0, 0.0, 1.0], Geometry::NormalField.new(patch.normals, chart: chart.settled_for_good))
           face = Solids::Face.new("##{record.id}", surface)
           cells.map { |ids| facet(sense == :F ? ids.reverse : ids, face) }
         end
@@ -130,11 +168,24 @@ module Nockplane
           a, b = vertex(from), vertex(to)
           curve = @curves.curve(geometry)
           p, q = [from, to].map { |v| @curves.point(@file[v][1]) }
-          t0, t1 = range(curve, p, q, a == b, sense != :F)
+          return [a, b] if a == b && from.id != to.id && length(record, p, q) <= TINY
+
+          t0, t1 = range(curve, p, q, from.id == to.id, sense != :F)
           check(record, curve, [[t0, p], [t1, q]])
           places = @strips.crossings(record.id, curve, curve.refined(curve.places(t0, t1, @fine), @refine))
           places = curve.refined(places, 2) if a == b && places.size < 4 # a closed edge needs to enclose something
-          [a, *places[1...-1].map { |t| @pool.add(@strips.edge(record.id, curve.at(t))) }, b]
+          points = apart(places[1...-1].map { |t| @strips.edge(record.id, curve.at(t)) }, @pool.point(a), @pool.point(b), a == b ? 2 : 0)
+          [a, *points.map { |p| @pool.add(p) }, b]
+        end
+
+        # mm within which two points of an edge are one.
+        ONE = 1e-4
+
+        # Points along an edge without those that stand on the one before, or on the end; at least so many stay.
+        def apart(points, start, finish, least)
+          kept = points.each_with_object([start]) { |p, list| list << p if Geometry::Vec.distance(p, list[-1]) > ONE }.drop(1)
+          kept.pop while kept.any? && Geometry::Vec.distance(kept[-1], finish) <= ONE
+          kept.size < least ? points : kept
         end
 
         # mm that an edge may stay away from its vertices.
@@ -180,12 +231,11 @@ module Nockplane
         end
 
         def facet(ids, face)
-          p, q, r = ids.first(3).map { |id| @pool.point(id) }
-          cross = Geometry::Vec.cross(Geometry::Vec.sub(q, p), Geometry::Vec.sub(r, p))
-          return Solids::Facet.over(@pool, [ids], face) if Geometry::Vec.length(cross) > 1e-10 || ids.size > 3
+          points = ids.map { |id| @pool.point(id) }
+          return Solids::Facet.over(@pool, [ids], face) if Geometry::Vec.length(Geometry::Polygon.area_vector(points)) > 1e-10
 
-          n = face.surface.normal_at(p)
-          Solids::Facet.over(@pool, [ids], face, [*n, Geometry::Vec.dot(n, p)])
+          n = face.surface.normal_at(points[0]) # corners in one line have no direction of their own
+          Solids::Facet.over(@pool, [ids], face, [*n, Geometry::Vec.dot(n, points[0])])
         end
       end
     end

@@ -16,13 +16,13 @@ module Nockplane
           @rulings = {}.compare_by_identity
         end
 
-        # A face's chart and the records of its edges.
+        # A face's chart and the records of its edges; yields a vertex number for the one that stands for it.
         def announce(chart, edges)
           return unless chart.plane? || chart.kind == :cylinder
 
           edges.each do |e|
             @by_edge[e.id] << chart
-            e.args('EDGE_CURVE')[1, 2].each { |v| @by_vertex[v.id] << chart unless @by_vertex[v.id].any? { |c| c.equal?(chart) } }
+            e.args('EDGE_CURVE')[1, 2].map { |v| yield(v.id) }.each { |v| @by_vertex[v] << chart unless @by_vertex[v].any? { |c| c.equal?(chart) } }
           end
         end
 

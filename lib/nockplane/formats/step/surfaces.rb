@@ -65,7 +65,7 @@ module Nockplane
           return swept_plane(curve, axis) if curve.is_a?(Geometry::Curve::Line)
 
           domain = curve.domain || [-1e3, 1e3]
-          Geometry::Chart::Free.new(:extrusion, [domain, [-1e4, 1e4]], periods: [curve.period, nil]) { |u, v| Geometry::Vec.along(curve.at(u), axis, v) }
+          Geometry::Chart::Free.new(:extrusion, [domain, [-1e4, 1e4]], Geometry::Chart::Forms::Extruded.new(curve, axis), periods: [curve.period, nil])
         end
 
         # Seen against Su x Sv these are the named surfaces: the normal keeps its side.
@@ -84,10 +84,7 @@ module Nockplane
           curve = @curves.curve(record[1])
           axis = @curves.frame(record[2])
           domain = curve.domain || [-1e3, 1e3]
-          Geometry::Chart::Free.new(:revolution, [[0.0, 2 * Math::PI], domain], periods: [2 * Math::PI, curve.period]) do |u, v|
-            x, y, z = axis.local(curve.at(v))
-            axis.point((x * Math.cos(u)) - (y * Math.sin(u)), (x * Math.sin(u)) + (y * Math.cos(u)), z)
-          end
+          Geometry::Chart::Free.new(:revolution, [[0.0, 2 * Math::PI], domain], Geometry::Chart::Forms::Revolved.new(curve, axis), periods: [2 * Math::PI, curve.period])
         end
 
         def offset(record, depth)
@@ -96,10 +93,7 @@ module Nockplane
           raise Unusable, "#{record}: an offset of a plane or free surface of endless size" if base.domain.any?(&:nil?) && !base.is_a?(Geometry::Chart::Elementary)
           return offset_elementary(base, mm, record) if base.is_a?(Geometry::Chart::Elementary)
 
-          Geometry::Chart::Free.new(:offset, base.domain, periods: base.periods, partials: base.method(:partials)) do |u, v|
-            n = base.normal(u, v)
-            n ? Geometry::Vec.along(base.at(u, v), n, mm) : base.at(u, v)
-          end
+          Geometry::Chart::Free.new(:offset, base.domain, Geometry::Chart::Forms::Offset.new(base, mm), periods: base.periods)
         end
 
         def offset_elementary(base, mm, record)
@@ -127,8 +121,7 @@ module Nockplane
           weights = record.leaves['RATIONAL_B_SPLINE_SURFACE']&.first&.map { |r| r.map { |w| @curves.number(w, record) } }
           knots = knots(record, degrees, [points.size, points[0].size])
           domain = [0, 1].map { |k| [knots[k][degrees[k]], knots[k][[points.size, points[0].size][k]]] }
-          slopes = ->(u, v) { Geometry::Nurbs.surface_partials(degrees, knots, points, weights, u, v) }
-          Geometry::Chart::Free.new(:bspline, domain, partials: slopes) { |u, v| Geometry::Nurbs.surface_point(degrees, knots, points, weights, u, v) }.turned_if_needed
+          Geometry::Chart::Free.new(:bspline, domain, Geometry::Chart::Forms::Spline.new(degrees, knots, points, weights)).turned_if_needed
         end
 
         def knots(record, degrees, counts)

@@ -24,6 +24,8 @@ module Nockplane
 
         def plane? = @kind == :plane
         def ruling_frame = @frame
+        # A parameter u of a cylinder counted in its strips.
+        def strip(u, rulings) = rulings.at_angle(u)
         def ruled? = %i[cylinder cone].include?(@kind)
 
         def surface

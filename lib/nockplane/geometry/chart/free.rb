@@ -3,31 +3,28 @@
 module Nockplane
   module Geometry
     class Chart
-      # A surface that has no name but its points: a block from (u, v) to the model point. kind: :bspline, :extrusion,
-      # :revolution or :offset; partials: ->(u, v) giving [Su, Sv] (of an offset surface those
-      # of its base, which have the same normal), nil for central differences.
+      # A surface that has no name but its points: a form (Forms) from (u, v) to the model point. kind: :bspline, :extrusion,
+      # :revolution or :offset.
       class Free < Chart
-        attr_reader :kind
+        attr_reader :kind, :form
 
-        def initialize(kind, domain, periods: nil, partials: nil, &at)
+        def initialize(kind, domain, form, periods: nil)
           super()
-          @partials = partials
           @kind = kind
-          @at = at
+          @form = form
           @domain = domain
           @periods = periods || closed
           @poles = [0, 1].map { |i| @domain[1][i] }.select { |v| point?(v) }
         end
 
-        def at(u, v) = @at.call(wrapped(u, 0), wrapped(v, 1))
-        def partials(u, v) = @partials ? @partials.call(wrapped(u, 0), wrapped(v, 1)) : super
+        def at(u, v) = @form.at(wrapped(u, 0), wrapped(v, 1))
+        def partials(u, v) = @form.partials(wrapped(u, 0), wrapped(v, 1)) || super
 
         # Poles are lines of constant v; of a surface whose lines of constant u shrink to a point the sides are swapped.
         def turned_if_needed
           return self unless poles.empty? && @domain[0].any? { |u| point_line?(u) }
 
-          swapped = @partials && ->(u, v) { @partials.call(v, u).reverse }
-          flipped = Free.new(@kind, @domain.reverse, periods: periods.reverse, partials: swapped) { |u, v| @at.call(v, u) }
+          flipped = Free.new(@kind, @domain.reverse, Forms::Exchanged.new(@form), periods: periods.reverse)
           flipped.turn_over
           flipped
         end

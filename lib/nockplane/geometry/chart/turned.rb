@@ -18,6 +18,7 @@ module Nockplane
         def minor = @chart.minor
         def ruled? = @chart.ruled?
         def ruling_frame = @chart.frame
+        def strip(u, rulings) = -@chart.strip(-u, rulings)
         def surface = @chart.surface
         def at(u, v) = @chart.at(-u, v)
         def normal(u, v) = @chart.normal(-u, v).then { |n| n && Vec.neg(n) }
