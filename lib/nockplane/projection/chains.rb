@@ -16,7 +16,7 @@ module Nockplane
       # [Stroke]
       def strokes
         @segments.group_by { |s| [names(s.seen), s.seen.kind, s.visible] }.flat_map do |(faces, kind, visible), group|
-          round, straight = group.partition { |s| s.seen.edge.ring && images[s.seen.edge.ring] }
+          round, straight = group.partition { |s| ring(s.seen) }
           more = { faces: faces, kind: kind, visible: visible }
           arcs(round, more) + lines(straight, more)
         end
@@ -29,10 +29,25 @@ module Nockplane
       end
 
       def arcs(segments, more)
-        segments.group_by { |s| s.seen.edge.ring }.flat_map do |ring, group|
+        segments.group_by { |s| ring(s.seen) }.flat_map do |ring, group|
           joined(group.map { |s| range(s, ring) }).map { |from, to| arc(images[ring], from, to, more) }
         end
       end
+
+      # The ring whose image a segment lies on, nil where it lies on none: the edge's own, or that of a cylinder it is on that is seen along its
+      # axis.
+      def ring(seen)
+        own = seen.edge.ring
+        return own if own && images[own]
+
+        [seen.edge.f, seen.edge.g].each do |i|
+          surface = @solid.facets[i].face.surface
+          return axial(surface) if surface.kind == :cylinder && Geometry::Vec.parallel?(surface.axis, @frame.d, 1e-9)
+        end
+        nil
+      end
+
+      def axial(surface) = (@axial ||= {}.compare_by_identity)[surface] ||= Ring.circle(surface.origin, surface.axis, surface.radius)
 
       # Image of every ring, nil for those seen edge-on (which are lines).
       def images = @images ||= Hash.new { |h, ring| h[ring] = ring.image(@frame) }.compare_by_identity

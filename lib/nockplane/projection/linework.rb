@@ -13,7 +13,7 @@ module Nockplane
       def self.of(solid, frame, edge_set: EdgeSet.new(solid))
         hidden = HiddenLines.new(solid, edge_set, frame)
         segments = segments(hidden.call, hidden.px, hidden.py)
-        new(Coincident.thin(Junctions.settle(Chains.new(solid, frame, Carriers.deduplicate(segments)).strokes)))
+        new(Overlaid.thin(Coincident.thin(Junctions.settle(Chains.new(solid, frame, Carriers.deduplicate(segments)).strokes))))
       end
 
       # Carriers::Segments of what was seen: image coordinates of the chords, on which coincident lines are told.

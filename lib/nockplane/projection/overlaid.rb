@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # Curves of a view that are neither lines nor arcs (contours, crossings of surfaces) and run along others in the image: what lies on a line of
+    # a better class is left out (standards.md 3.4), a span of the curve at a time. Two curves of one outline, or one behind the other,
+    # are found by their places, since they are made of other pieces.
+    class Overlaid
+      # mm within which curves lie on each other, and how far curves may bulge from the chords they are compared by.
+      NEAR = 5e-3
+      BULGE = 5e-4
+      # Cosine of the angle that they may differ by.
+      ALONG = Math.cos(3 * Math::PI / 180)
+      # Places of a span that are looked at.
+      PLACES = [0.1, 0.3, 0.5, 0.7, 0.9].freeze
+      CELLS = 64
+
+      # Strokes without the spans of curves that others lie on.
+      def self.thin(strokes)
+        curves = strokes.reject { |s| s.arc? || s.shape == :line }
+        curves.empty? ? strokes : new(strokes, curves).call
+      end
+
+      def initialize(strokes, curves)
+        @strokes = strokes
+        @curves = curves.sort_by { |s| [rank(s), -s.length] }
+        lay_grid
+      end
+
+      def call
+        plain = @strokes - @curves
+        plain.each { |s| lay(s) }
+        plain + @curves.flat_map do |s|
+          left = spans(s).map { |span| [span, covered?(span, s)] }
+          lay(s)
+          left.none?(&:last) ? [s] : pieces(s, left)
+        end
+      end
+
+      private
+
+      def rank(stroke) = Linework::RANK.fetch([stroke.kind, stroke.visible])
+
+      # Spans of a curve: Beziers, or the two ends of straight ones.
+      def spans(stroke) = stroke.spline? ? stroke.beziers : stroke.points.each_cons(2).to_a
+
+      # Strokes of the spans that are left, joined where they touch.
+      def pieces(stroke, marked)
+        marked.slice_when { |a, b| a[1] != b[1] }.reject { |run| run[0][1] }.map do |run|
+          list = run.map(&:first)
+          points = list[0][0, 1] + list.flat_map { |span| span.drop(1) }
+          stroke.dup.tap { |s| s.points = points }
+        end
+      end
+
+      def covered?(span, stroke)
+        own = rank(stroke)
+        PLACES.all? do |t|
+          x, y, dx, dy = place(span, t)
+          (@grid[cell(x, y)] || []).any? { |segment| segment[4] <= own && on?(segment, x, y, dx, dy) }
+        end
+      end
+
+      # [x, y, unit direction] at a place of a span.
+      def place(span, t)
+        x, y = span_at(span, t)
+        u, v = span_at(span, t + 0.01)
+        l = Math.hypot(u - x, v - y)
+        l < 1e-12 ? [x, y, 0.0, 0.0] : [x, y, (u - x) / l, (v - y) / l]
+      end
+
+      def span_at(span, t) = span.size == 4 ? Stroke.bezier_at(span, t) : [0, 1].map { |k| span[0][k] + ((span[1][k] - span[0][k]) * t) }
+
+      def on?((ax, ay, bx, by), x, y, dx, dy)
+        ex, ey = bx - ax, by - ay
+        l = Math.hypot(ex, ey)
+        return false if l < 1e-12 || (((ex * dx) + (ey * dy)) / l).abs < ALONG
+
+        t = (((x - ax) * ex) + ((y - ay) * ey)) / (l * l)
+        t.between?(-NEAR / l, 1 + (NEAR / l)) && ((((x - ax) * ey) - ((y - ay) * ex)) / l).abs < NEAR
+      end
+
+      def lay_grid
+        boxes = @curves.map(&:box)
+        @low = [0, 1].map { |k| boxes.map { |b| b[k] }.min - NEAR }
+        @high = [2, 3].map { |k| boxes.map { |b| b[k] }.max + NEAR }
+        @size = [(@high[0] - @low[0]) / CELLS, (@high[1] - @low[1]) / CELLS, 0.01].max
+        @grid = {}
+      end
+
+      def cell(x, y) = [((x - @low[0]) / @size).floor, ((y - @low[1]) / @size).floor]
+
+      # Puts the chords of a stroke into the grid, as far as the curves reach.
+      def lay(stroke)
+        b = stroke.box
+        return if b[0] > @high[0] || b[2] < @low[0] || b[1] > @high[1] || b[3] < @low[1]
+
+        own = rank(stroke)
+        chords(stroke).each_cons(2) do |(ax, ay), (cx, cy)|
+          x0, y0 = cell([ax, cx].min - NEAR, [ay, cy].min - NEAR)
+          x1, y1 = cell([ax, cx].max + NEAR, [ay, cy].max + NEAR)
+          (x0.clamp(0, CELLS)..x1.clamp(0, CELLS)).each { |i| (y0.clamp(0, CELLS)..y1.clamp(0, CELLS)).each { |j| (@grid[[i, j]] ||= []) << [ax, ay, cx, cy, own] } }
+        end
+      end
+
+      # Points along a stroke whose chords lie within BULGE of it.
+      def chords(stroke)
+        if stroke.arc?
+          step = 2 * Math.acos([1 - (BULGE / [stroke.rx, 1e-9].max), 0.0].max)
+          n = ((stroke.to - stroke.from) / step).ceil.clamp(4, 2000)
+          return (0..n).map { |i| stroke.at(stroke.from + ((stroke.to - stroke.from) * i / n)) }
+        end
+        return stroke.points unless stroke.spline?
+
+        [stroke.points[0]] + stroke.beziers.flat_map { |b| parts(b).then { |n| (1..n).map { |i| Stroke.bezier_at(b, i.fdiv(n)) } } }
+      end
+
+      # By how far the middle control points stand off the chord: the curve bulges by three quarters of that at most.
+      def parts(bezier)
+        (ax, ay), (px, py), (qx, qy), (bx, by) = bezier
+        off = [Math.hypot(px - ax - ((bx - ax) / 3), py - ay - ((by - ay) / 3)), Math.hypot(qx - ax - ((bx - ax) * 2 / 3), qy - ay - ((by - ay) * 2 / 3))].max
+        Math.sqrt(off / BULGE).ceil.clamp(1, 64)
+      end
+    end
+  end
+end
