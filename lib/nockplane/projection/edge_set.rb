@@ -84,12 +84,12 @@ module Nockplane
 
       # The circle or ellipse an edge is a chord of, nil when it is on none.
       def ring(a, b, f, g)
-        level_circle(a, b, f, g) || oblique(f.surface, g.surface)
+        turned = [f, g].map(&:surface).select(&:turned?)
+        turned.lazy.filter_map { |surface| level_circle(a, b, surface) }.first || flat_cut(a, f.surface, g.surface)
       end
 
       # Both ends at one height and distance of a turned face's axis.
-      def level_circle(a, b, f, g)
-        surface = [f, g].map(&:surface).find(&:turned?) or return nil
+      def level_circle(a, b, surface)
         p = @solid.point(a)
         q = @solid.point(b)
         axis = surface.axis
@@ -102,13 +102,15 @@ module Nockplane
         kept(Ring.circle(Geometry::Vec.along(surface.origin, axis, h), axis, radius))
       end
 
-      def oblique(s, t)
+      # Where a plane and a turned surface meet in a circle or ellipse, near vertex a.
+      def flat_cut(a, s, t)
         plane, turned = [[s, t], [t, s]].find { |x, y| x.plane? && y.turned? }
         return nil unless plane
+        return Ring.meridian(plane, turned, @solid.point(a))&.then { |r| kept(r) } if turned.kind == :torus
 
         @oblique ||= {}.compare_by_identity
         of = (@oblique[plane] ||= {}.compare_by_identity)
-        of.fetch(turned) { of[turned] = Ring.oblique(plane, turned)&.then { |r| kept(r) } }
+        of.fetch(turned) { of[turned] = Ring.cut(plane, turned)&.then { |r| kept(r) } }
       end
 
       def kept(ring) = @circles[ring.key] ||= ring

@@ -33,21 +33,14 @@ module Nockplane
         @contours = Contours.new(@solid, @frame)
         @set.edges.each do |e|
           kind = drawn_kind(e) or next
-          seen << Seen.new(e, kind, @front[e.f] || @front[e.g] ? hidden(e) : WHOLE, *ends(e, kind))
+          seen << Seen.new(e, kind, @front[e.f] || @front[e.g] ? hidden(e) : WHOLE, *runs.of_edge(e, kind))
         end
         seen + contours
       end
 
       private
 
-      # Outlines within one face are turned to where its surface turns away; other edges end on their surfaces.
-      def ends(edge, kind)
-        exact = [edge.a, edge.b].map { |v| @set.exact[v] || @solid.point(v) }
-        return exact unless kind == :silhouette && edge.ring.nil?
-
-        surface = [edge.f, edge.g].map { |i| @solid.facets[i].face.surface }.find { |s| !s.plane? }
-        exact.map { |p| Exact.outline(surface, p, @frame.d) }
-      end
+      def runs = @runs ||= TrueRuns.new(@solid, @set, @frame, @contours)
 
       def face_sides
         dx, dy, dz = @frame.d
@@ -61,21 +54,10 @@ module Nockplane
           a, b = [piece.from, piece.to].map { |at| points[at] ||= append(*at) }
           edge = EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil)
           @skip = @contours.neighbours(piece.facet)
-          from, to = [piece.from, piece.to].map { |at| @contours.spot(piece.facet, *at) }
-          Seen.new(edge, :silhouette, hidden(edge), from.point, to.point, *directions(from, to))
+          Seen.new(edge, :silhouette, hidden(edge), *runs.of_piece(piece))
         end
       ensure
         @skip = nil
-      end
-
-      # Directions of a contour's piece at both ends, along it; none where it turns too far for one piece.
-      def directions(from, to)
-        chord = Geometry::Vec.sub(to.point, from.point)
-        length = Geometry::Vec.length(chord)
-        return [] if length < 1e-9 || from.direction.nil? || to.direction.nil?
-
-        found = [from, to].map { |s| Geometry::Vec.dot(s.direction, chord).negative? ? Geometry::Vec.neg(s.direction) : s.direction }
-        found.all? { |v| Geometry::Vec.dot(v, chord) > 0.7 * length } ? found : []
       end
 
       def append(a, b, t)

@@ -6,11 +6,16 @@ module Nockplane
     # a better class is left out (standards.md 3.4), a span of the curve at a time. Two curves of one outline, or one behind the other,
     # are found by their places, since they are made of other pieces.
     class Overlaid
-      # mm within which curves lie on each other, and how far curves may bulge from the chords they are compared by.
+      # mm within which curves lie on each other; a hidden one is left out beside a visible line even where it is known to lie a hair off,
+      # since on chords it passes in and out of sight there.
       NEAR = 5e-3
+      BESIDE = 2e-2
+      # mm that curves may bulge from the chords they are compared by.
       BULGE = 5e-4
       # Cosine of the angle that they may differ by.
       ALONG = Math.cos(3 * Math::PI / 180)
+      # The last rank of visible lines that hide others.
+      SEEN = Linework::RANK.fetch([:silhouette, true])
       # Places of a span that are looked at.
       PLACES = [0.1, 0.3, 0.5, 0.7, 0.9].freeze
       CELLS = 64
@@ -31,8 +36,7 @@ module Nockplane
         plain = @strokes - @curves
         plain.each { |s| lay(s) }
         plain + @curves.flat_map do |s|
-          left = spans(s).map { |span| [span, covered?(span, s)] }
-          lay(s)
+          left = spans(s).map { |span| [span, covered?(span, s)].tap { |_, covered| put(along(span), s) unless covered } } # (one may run back along itself)
           left.none?(&:last) ? [s] : pieces(s, left)
         end
       end
@@ -57,7 +61,7 @@ module Nockplane
         own = rank(stroke)
         PLACES.all? do |t|
           x, y, dx, dy = place(span, t)
-          (@grid[cell(x, y)] || []).any? { |segment| segment[4] <= own && on?(segment, x, y, dx, dy) }
+          (@grid[cell(x, y)] || []).any? { |segment| segment[4] <= own && on?(segment, x, y, dx, dy, stroke.visible || segment[4] > SEEN ? NEAR : BESIDE) }
         end
       end
 
@@ -71,48 +75,56 @@ module Nockplane
 
       def span_at(span, t) = span.size == 4 ? Stroke.bezier_at(span, t) : [0, 1].map { |k| span[0][k] + ((span[1][k] - span[0][k]) * t) }
 
-      def on?((ax, ay, bx, by), x, y, dx, dy)
+      # Does a place lie within mm of a chord that runs its way?
+      def on?((ax, ay, bx, by), x, y, dx, dy, near)
         ex, ey = bx - ax, by - ay
         l = Math.hypot(ex, ey)
         return false if l < 1e-12 || (((ex * dx) + (ey * dy)) / l).abs < ALONG
 
         t = (((x - ax) * ex) + ((y - ay) * ey)) / (l * l)
-        t.between?(-NEAR / l, 1 + (NEAR / l)) && ((((x - ax) * ey) - ((y - ay) * ex)) / l).abs < NEAR
+        t.between?(-near / l, 1 + (near / l)) && ((((x - ax) * ey) - ((y - ay) * ex)) / l).abs < near
       end
 
       def lay_grid
         boxes = @curves.map(&:box)
-        @low = [0, 1].map { |k| boxes.map { |b| b[k] }.min - NEAR }
-        @high = [2, 3].map { |k| boxes.map { |b| b[k] }.max + NEAR }
+        @low = [0, 1].map { |k| boxes.map { |b| b[k] }.min - BESIDE }
+        @high = [2, 3].map { |k| boxes.map { |b| b[k] }.max + BESIDE }
         @size = [(@high[0] - @low[0]) / CELLS, (@high[1] - @low[1]) / CELLS, 0.01].max
         @grid = {}
       end
 
       def cell(x, y) = [((x - @low[0]) / @size).floor, ((y - @low[1]) / @size).floor]
 
-      # Puts the chords of a stroke into the grid, as far as the curves reach.
+      # Puts the chords of a line or arc into the grid, as far as the curves reach.
       def lay(stroke)
         b = stroke.box
-        return if b[0] > @high[0] || b[2] < @low[0] || b[1] > @high[1] || b[3] < @low[1]
+        put(chords(stroke), stroke) unless b[0] > @high[0] || b[2] < @low[0] || b[1] > @high[1] || b[3] < @low[1]
+      end
 
+      def put(points, stroke)
         own = rank(stroke)
-        chords(stroke).each_cons(2) do |(ax, ay), (cx, cy)|
-          x0, y0 = cell([ax, cx].min - NEAR, [ay, cy].min - NEAR)
-          x1, y1 = cell([ax, cx].max + NEAR, [ay, cy].max + NEAR)
+        points.each_cons(2) do |(ax, ay), (cx, cy)|
+          x0, y0 = cell([ax, cx].min - BESIDE, [ay, cy].min - BESIDE)
+          x1, y1 = cell([ax, cx].max + BESIDE, [ay, cy].max + BESIDE)
           (x0.clamp(0, CELLS)..x1.clamp(0, CELLS)).each { |i| (y0.clamp(0, CELLS)..y1.clamp(0, CELLS)).each { |j| (@grid[[i, j]] ||= []) << [ax, ay, cx, cy, own] } }
         end
       end
 
-      # Points along a stroke whose chords lie within BULGE of it.
+      # Points along a line or arc whose chords lie within BULGE of it.
       def chords(stroke)
-        if stroke.arc?
-          step = 2 * Math.acos([1 - (BULGE / [stroke.rx, 1e-9].max), 0.0].max)
-          n = ((stroke.to - stroke.from) / step).ceil.clamp(4, 2000)
-          return (0..n).map { |i| stroke.at(stroke.from + ((stroke.to - stroke.from) * i / n)) }
-        end
-        return stroke.points unless stroke.spline?
+        return stroke.points unless stroke.arc?
 
-        [stroke.points[0]] + stroke.beziers.flat_map { |b| parts(b).then { |n| (1..n).map { |i| Stroke.bezier_at(b, i.fdiv(n)) } } }
+        step = 2 * Math.acos([1 - (BULGE / [stroke.rx, 1e-9].max), 0.0].max)
+        n = ((stroke.to - stroke.from) / step).ceil.clamp(4, 2000)
+        (0..n).map { |i| stroke.at(stroke.from + ((stroke.to - stroke.from) * i / n)) }
+      end
+
+      # Points along a span, likewise.
+      def along(span)
+        return span unless span.size == 4
+
+        n = parts(span)
+        (0..n).map { |i| Stroke.bezier_at(span, i.fdiv(n)) }
       end
 
       # By how far the middle control points stand off the chord: the curve bulges by three quarters of that at most.

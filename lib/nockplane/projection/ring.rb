@@ -11,6 +11,28 @@ module Nockplane
         new(centre, Geometry::Vec.scale(x, radius), Geometry::Vec.scale(Geometry::Vec.cross(axis, x), radius))
       end
 
+      # mm within which a plane goes through a torus' axis.
+      THROUGH = 1e-6
+
+      # Where a plane cuts a turned surface in one closed curve: a sphere, a cylinder or a cone; nil where it does not.
+      def self.cut(plane, turned)
+        return oblique(plane, turned) unless turned.kind == :sphere
+
+        h = Geometry::Vec.dot(plane.axis, Geometry::Vec.sub(plane.origin, turned.origin))
+        r = (turned.radius**2) - (h * h)
+        r > 1e-12 ? circle(Geometry::Vec.along(turned.origin, plane.axis, h), plane.axis, Math.sqrt(r)) : nil
+      end
+
+      # The circle round a torus' tube that a plane through its axis cuts, the one of two that is on a point's side; nil where the plane lies
+      # otherwise.
+      def self.meridian(plane, torus, point)
+        return nil if Geometry::Vec.dot(plane.axis, torus.axis).abs > 1e-9 || plane.distance(torus.origin).abs > THROUGH
+
+        out = Geometry::Vec.unit(Geometry::Vec.cross(torus.axis, plane.axis))
+        side = Geometry::Vec.dot(out, Geometry::Vec.sub(point, torus.origin)).negative? ? -1 : 1
+        circle(Geometry::Vec.along(torus.origin, out, side * torus.radius), plane.axis, torus.minor)
+      end
+
       # Where a plane cuts a cylinder or cone in a closed curve; nil where it does not.
       def self.oblique(plane, turned)
         return nil unless plane.plane? && %i[cylinder cone].include?(turned.kind)

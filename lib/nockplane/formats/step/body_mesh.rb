@@ -124,7 +124,15 @@ module Nockplane
           @report.add(record.type, 'the outline of a face touches or crosses itself; its picture and its part of the volume are not right', "##{record.id}") if patch.rough?
           surface = chart.respond_to?(:surface) ? chart.surface : Geometry::Surface.free(chart.kind, [0.0, 0.0, 0.0], [0.0, 0.0, 1.0], Geometry::NormalField.new(patch.normals, chart: chart.settled_for_good))
           face = Solids::Face.new("##{record.id}", surface)
-          cells.map { |ids| facet(sense == :F ? ids.reverse : ids, face) }
+          cells = cells.map(&:reverse) if sense == :F
+          side = side(cells, surface)
+          cells.map { |ids| facet(ids, face, side) }
+        end
+
+        # 1 when facets of a face look where its surface's normal does, else -1.
+        def side(cells, surface)
+          found = cells.lazy.map { |ids| ids.map { |id| @pool.point(id) } }.map { |points| [points[0], Geometry::Polygon.area_vector(points)] }.find { |_, n| Geometry::Vec.length(n) > 1e-6 } or return 1
+          Geometry::Vec.dot(found[1], surface.normal_at(found[0])).negative? ? -1 : 1
         end
 
         def face_parts(record)
@@ -230,11 +238,11 @@ module Nockplane
           [sense == :F ? facet.reversed : facet]
         end
 
-        def facet(ids, face)
+        def facet(ids, face, side)
           points = ids.map { |id| @pool.point(id) }
           return Solids::Facet.over(@pool, [ids], face) if Geometry::Vec.length(Geometry::Polygon.area_vector(points)) > 1e-10
 
-          n = face.surface.normal_at(points[0]) # corners in one line have no direction of their own
+          n = Geometry::Vec.scale(face.surface.normal_at(points[0]), side) # corners in one line have no direction of their own
           Solids::Facet.over(@pool, [ids], face, [*n, Geometry::Vec.dot(n, points[0])])
         end
       end

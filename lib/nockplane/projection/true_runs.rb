@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # Between which model points the lines of a view truly run, and in which directions contours leave and arrive: hidden lines are found on
+    # chords, and drawn here.
+    class TrueRuns
+      # Cosine of the angle to its chord up to which a piece of a contour is drawn as one curve.
+      BENT = 0.7
+
+      def initialize(solid, edge_set, frame, contours)
+        @solid = solid
+        @set = edge_set
+        @frame = frame
+        @contours = contours
+      end
+
+      # [from, to, direction there, direction here] of an edge; without directions where it is straight or its curve is known otherwise.
+      # Outlines within one face are turned to where its surface turns away; other edges end on their surfaces.
+      def of_edge(edge, kind)
+        exact = [edge.a, edge.b].map { |v| @set.exact[v] || @solid.point(v) }
+        return exact unless kind == :silhouette && edge.ring.nil?
+
+        facet = [edge.f, edge.g].find { |i| Contours.on?(@solid.facets[i].face) }
+        return contour(*[edge.a, edge.b].map { |v| @contours.spot(facet, v, v, 0.0) }) if facet
+
+        surface = [edge.f, edge.g].map { |i| @solid.facets[i].face.surface }.find { |s| !s.plane? }
+        exact.map { |p| Exact.outline(surface, p, @frame.d) }
+      end
+
+      # The same of a Contours::Piece.
+      def of_piece(piece) = contour(*[piece.from, piece.to].map { |at| @contours.spot(piece.facet, *at) })
+
+      private
+
+      def contour(from, to) = [from.point, to.point, *directions(from, to)]
+
+      # None where the piece turns too far to be drawn as one curve.
+      def directions(from, to)
+        chord = Geometry::Vec.sub(to.point, from.point)
+        length = Geometry::Vec.length(chord)
+        return [] if length < 1e-9 || from.direction.nil? || to.direction.nil?
+
+        found = [from, to].map { |s| Geometry::Vec.dot(s.direction, chord).negative? ? Geometry::Vec.neg(s.direction) : s.direction }
+        found.all? { |v| Geometry::Vec.dot(v, chord) > BENT * length } ? found : []
+      end
+    end
+  end
+end
