@@ -47,6 +47,9 @@ module Nockplane
         found
       end
 
+      # The parameters of the foot of a point that need not lie on the surface, found from those of a place close by.
+      def foot(point, near) = settle(near, point)[0]
+
       # The chart with nothing left to be worked out, which may be kept and shared.
       def settled_for_good = dup.tap(&:forget)
       def forget = @samples = nil

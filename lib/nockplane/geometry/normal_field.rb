@@ -22,22 +22,59 @@ module Nockplane
       # The normal at a point; away from the mesh that of the nearest one.
       def at(point) = known(point)[1]
 
-      # [point on the surface, normal there] nearest to a point close to it; where only the mesh is known, the point itself.
-      def settled(point)
+      # [point on the surface, normal there] nearest to a point close to it; where only the mesh is known, the point itself. near: a point of the
+      # mesh close by.
+      def settled(point, near = point)
         return [point, at(point)] unless @chart
 
         origin, *axes = @home
         local = Vec.sub(point, origin).then { |d| axes.map { |a| Vec.dot(a, d) } }
-        uv = @chart.uv(local, known(point)[2])
+        uv = @chart.foot(local, known(near)[2])
         normal = @chart.normal(*uv) or return [point, at(point)]
         [Vec.add(origin, out(@chart.at(*uv))), out(normal)]
+      end
+
+      # Path over the surface from one mesh point to another, straight in its parameters; nil where those aren't known or lie on two sides of
+      # a seam.
+      def path(from, to)
+        a, b = [from, to].map { |p| @cells[key(p)] }
+        return nil unless @chart && a && b && a[2] && b[2] && beside?(a[2], b[2])
+
+        Path.new(@chart, @home, a[2], b[2])
       end
 
       def mapped(point, direction)
         NormalField.new(@pairs.map { |p, n, uv| [point[p], direction[n], uv] }, chart: @chart, home: [point[@home[0]], *@home.drop(1).map { |a| direction[a] }])
       end
 
+      # A path on a chart that lies at home: [origin, x, y, z].
+      Path = Struct.new(:chart, :home, :from, :to) do
+        def uv(part) = 2.times.map { |k| from[k] + ((to[k] - from[k]) * part) }
+        # Unit normal at a part of the way, nil where there is none.
+        def normal(part) = chart.normal(*uv(part))&.then { |n| out(n) }
+        def point(part) = Vec.add(home[0], out(chart.at(*uv(part))))
+
+        # Unit direction in the surface in which n.d does not change; nil where it changes in none.
+        def level(part, d)
+          u, v = uv(part)
+          steps = chart.domain.map { |range| range ? (range[1] - range[0]) * 1e-4 : 1e-3 }
+          du, dv = [[[u + steps[0], v], [u - steps[0], v]], [[u, v + steps[1]], [u, v - steps[1]]]].zip(steps).map do |ends, step|
+            ahead, back = ends.map { |at| chart.normal(*at) || (return nil) }
+            Vec.dot(out(Vec.sub(ahead, back)), d) / step
+          end
+          su, sv = chart.partials(u, v)
+          along = out(Vec.sub(Vec.scale(su, dv), Vec.scale(sv, du)))
+          l = Vec.length(along)
+          l < 1e-12 ? nil : Vec.scale(along, 1 / l)
+        end
+
+        # A direction of the chart's axes as it lies now.
+        def out(direction) = 3.times.map { |k| (home[1][k] * direction[0]) + (home[2][k] * direction[1]) + (home[3][k] * direction[2]) }
+      end
+
       private
+
+      def beside?(one, other) = 2.times.all? { |k| (period = @chart.periods[k]).nil? || (one[k] - other[k]).abs < period / 4 }
 
       def known(point) = @cells[key(point)] || @pairs.min_by { |p, _| Vec.sub(p, point).then { |d| Vec.dot(d, d) } }
 

@@ -65,9 +65,9 @@ module Nockplane
         end
       end
 
-      # [point of the surface nearest to a point close to it, unit normal there].
-      def settled(point)
-        return @field.settled(point) if @field
+      # [point of the surface nearest to a point close to it, unit normal there]; near: a point of its mesh close by.
+      def settled(point, near = point)
+        return @field.settled(point, near) if @field
 
         n = normal_at(point)
         q = Vec.along(point, n, -distance(point))

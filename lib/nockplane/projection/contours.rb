@@ -9,6 +9,8 @@ module Nockplane
       DOUBLY_CURVED = %i[torus sphere extrusion revolution bspline offset].freeze
       # n.d this near to 0 counts as exactly on the contour.
       ON = 1e-7
+      # n.d at both ends of an edge that runs along the contour (its ends may stand a hair off, on the strips of a cylinder).
+      ALONG = 1e-5
 
       # One piece of contour: facet index and its two ends, each [from id, to id, t] on an edge of the facet.
       Piece = Struct.new(:facet, :from, :to)
@@ -28,7 +30,7 @@ module Nockplane
       end
 
       # Does the contour run along an edge whose ends are vertices a and b of a facet of this face?
-      def along?(face, a, b) = turn(face, a).abs < ON && turn(face, b).abs < ON
+      def along?(face, a, b) = turn(face, a).abs < ALONG && turn(face, b).abs < ALONG
 
       # Place of a contour: model point on the true surface where n.d is 0, and the contour's direction there (unit vector, either way;
       # nil where it has none).
@@ -77,32 +79,53 @@ module Nockplane
         a < b ? [a, b, ga / (ga - gb)] : [b, a, gb / (gb - ga)]
       end
 
-      # By regula falsi (Illinois) along the edge; every place tried is put on the surface.
+      # By regula falsi (Illinois) along the edge; every place tried is on the surface: of a free one along its parameters, of others put there.
       def found(face, a, b, t)
         p, q = @solid.point(a), @solid.point(b)
-        at = ->(k) { face.surface.settled(Geometry::Vec.add(Geometry::Vec.scale(p, 1 - k), Geometry::Vec.scale(q, k))) }
+        path = face.surface.field&.path(p, q)
+        return along_path(path, face, a, b, t) if path
+
+        at = ->(k) { face.surface.settled(Geometry::Vec.add(Geometry::Vec.scale(p, 1 - k), Geometry::Vec.scale(q, k)), p) }
         point, normal = at[t]
         low, high = [0.0, turn(face, a)], [1.0, turn(face, b)]
         STEPS.times do
           off = Geometry::Vec.dot(normal, @frame.d)
           break if off.abs < NONE || a == b || (low[1].positive? == high[1].positive?)
 
-          off.positive? == low[1].positive? ? (low, high = [t, off], [high[0], high[1] / 2]) : (low, high = [low[0], low[1] / 2], [t, off])
-          t = low[0] + ((high[0] - low[0]) * low[1] / (low[1] - high[1]))
+          low, high, t = nearer(low, high, t, off)
           point, normal = at[t]
         end
-        Spot.new(point, direction(face.surface, point, normal))
+        Spot.new(point, direction(face.surface, point, normal, p))
+      end
+
+      def along_path(path, face, a, b, t)
+        low, high = [0.0, turn(face, a)], [1.0, turn(face, b)]
+        STEPS.times do
+          break if a == b || low[1].positive? == high[1].positive?
+
+          off = Geometry::Vec.dot(path.normal(t) || break, @frame.d)
+          break if off.abs < NONE
+
+          low, high, t = nearer(low, high, t, off)
+        end
+        Spot.new(path.point(t), path.level(t, @frame.d))
+      end
+
+      # [low, high, where to try next] after n.d was found at t.
+      def nearer(low, high, t, off)
+        off.positive? == low[1].positive? ? (low, high = [t, off], [high[0], high[1] / 2]) : (low, high = [low[0], low[1] / 2], [t, off])
+        [low, high, low[0] + ((high[0] - low[0]) * low[1] / (low[1] - high[1]))]
       end
 
       # mm stepped aside to see how the normal turns.
       ASIDE = 1e-3
 
       # Square, in the surface, to the way in which n.d changes most.
-      def direction(surface, point, normal)
+      def direction(surface, point, normal, near)
         x = Geometry::Vec.any_normal(normal)
         y = Geometry::Vec.cross(normal, x)
         change = [x, y].map do |e|
-          ahead, back = [ASIDE, -ASIDE].map { |by| Geometry::Vec.dot(surface.settled(Geometry::Vec.along(point, e, by))[1], @frame.d) }
+          ahead, back = [ASIDE, -ASIDE].map { |by| Geometry::Vec.dot(surface.settled(Geometry::Vec.along(point, e, by), near)[1], @frame.d) }
           ahead - back
         end
         return nil if Math.hypot(*change) < 1e-9

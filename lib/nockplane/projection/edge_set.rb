@@ -7,8 +7,8 @@ module Nockplane
     class EdgeSet
       Edge = Struct.new(:a, :b, :f, :g, :kind, :ring)
 
-      # edges; pieces: convex polygons of every facet; exact: { vertex => true place } as of Exact.vertices.
-      attr_reader :edges, :pieces, :exact
+      # edges; pieces: convex polygons of every facet; exact: { vertex => true place } as of Exact.vertices; slivers: as of Slivers.
+      attr_reader :edges, :pieces, :exact, :slivers
 
       # The set of a solid that is many placed ones: parts are [EdgeSet, Solids::Transform, first vertex, first facet], in the
       # order of the facets. Nothing is looked for again.
@@ -21,7 +21,8 @@ module Nockplane
           end
         end
         exact = parts.each_with_object({}) { |(set, transform, vertex, _), all| set.exact.each { |v, p| all[v + vertex] = transform.point(p).freeze } }
-        allocate.tap { |s| s.send(:take, edges, exact, parts.flat_map { |set, _, vertex, _| set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } } }) }
+        slivers = parts.each_with_object({}) { |(set, transform, _, facet), all| set.slivers.each { |i, n| all[i + facet] = transform.direction(n) } }
+        allocate.tap { |s| s.send(:take, edges, exact, parts.flat_map { |set, _, vertex, _| set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } } }, slivers) }
       end
 
       def initialize(solid)
@@ -32,13 +33,15 @@ module Nockplane
         # Convex pieces of every facet, by facet index.
         @pieces = solid.facets.map { |f| Solids::Triangulator.convex_pieces(solid, f) }
         @exact = Exact.vertices(solid, @edges)
+        @slivers = Slivers.of(solid)
         @solid = @circles = @oblique = nil
         Ractor.make_shareable(self)
       end
 
       private
 
-      def take(edges, exact, pieces)
+      def take(edges, exact, pieces, slivers)
+        @slivers = slivers
         @edges = edges
         @exact = exact
         @pieces = pieces

@@ -45,6 +45,7 @@ module Nockplane
       def face_sides
         dx, dy, dz = @frame.d
         @front = @solid.facets.map { |f| (f.nx * dx) + (f.ny * dy) + (f.nz * dz) < FRONT }
+        @set.slivers.each { |i, n| @front[i] = Geometry::Vec.dot(n, @frame.d) < FRONT }
       end
 
       # Contours as edges between new points appended to the projected ones.
@@ -89,7 +90,7 @@ module Nockplane
         @facet_of = []
         @depth = []
         @solid.facets.each_with_index do |f, i|
-          next unless @front[i]
+          next if !@front[i] || @set.slivers.key?(i)
 
           plane = depth_plane(f)
           @set.pieces[i].each do |ids|

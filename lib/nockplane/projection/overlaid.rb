@@ -28,18 +28,22 @@ module Nockplane
 
       def initialize(strokes, curves)
         @strokes = strokes
-        @curves = curves.sort_by { |s| [rank(s), -s.length] }
+        @curves = curves
         lay_grid
       end
 
       def call
         plain = @strokes - @curves
         plain.each { |s| lay(s) }
-        plain + @curves.flat_map do |s|
-          left = spans(s).map { |span| [span, covered?(span, s)].tap { |_, covered| put(along(span), s) unless covered } } # (one may run back along itself)
-          left.none?(&:last) ? [s] : pieces(s, left)
-        end
+        marked = @curves.map { |s| [s, spans(s).map { |span| Span.new(span, false) }] }
+        marked.each { |s, list| list.each { |span| put(along(span.points), s, span) } }
+        # The least important first: each is left out where what is still there covers it. (A curve may run back along itself.)
+        marked.sort_by { |s, _| -rank(s) }.each { |s, list| list.each { |span| span.gone = covered?(span, s) } }
+        plain + marked.flat_map { |s, list| list.none?(&:gone) ? [s] : pieces(s, list) }
       end
+
+      # A span of a curve: points as of Stroke, and whether it is left out.
+      Span = Struct.new(:points, :gone)
 
       private
 
@@ -49,19 +53,15 @@ module Nockplane
       def spans(stroke) = stroke.spline? ? stroke.beziers : stroke.points.each_cons(2).to_a
 
       # Strokes of the spans that are left, joined where they touch.
-      def pieces(stroke, marked)
-        marked.slice_when { |a, b| a[1] != b[1] }.reject { |run| run[0][1] }.map do |run|
-          list = run.map(&:first)
-          points = list[0][0, 1] + list.flat_map { |span| span.drop(1) }
-          stroke.dup.tap { |s| s.points = points }
-        end
+      def pieces(stroke, spans)
+        Spans.joined(spans.reject(&:gone).map(&:points)).map { |points| stroke.dup.tap { |s| s.points = points } }
       end
 
       def covered?(span, stroke)
         own = rank(stroke)
         PLACES.all? do |t|
-          x, y, dx, dy = place(span, t)
-          (@grid[cell(x, y)] || []).any? { |segment| segment[4] <= own && on?(segment, x, y, dx, dy, stroke.visible || segment[4] > SEEN ? NEAR : BESIDE) }
+          x, y, dx, dy = place(span.points, t)
+          (@grid[cell(x, y)] || []).any? { |segment| segment[4] <= own && !segment[5].equal?(span) && !segment[5]&.gone && on?(segment, x, y, dx, dy, stroke.visible || segment[4] > SEEN ? NEAR : BESIDE) }
         end
       end
 
@@ -101,12 +101,12 @@ module Nockplane
         put(chords(stroke), stroke) unless b[0] > @high[0] || b[2] < @low[0] || b[1] > @high[1] || b[3] < @low[1]
       end
 
-      def put(points, stroke)
+      def put(points, stroke, span = nil)
         own = rank(stroke)
         points.each_cons(2) do |(ax, ay), (cx, cy)|
           x0, y0 = cell([ax, cx].min - BESIDE, [ay, cy].min - BESIDE)
           x1, y1 = cell([ax, cx].max + BESIDE, [ay, cy].max + BESIDE)
-          (x0.clamp(0, CELLS)..x1.clamp(0, CELLS)).each { |i| (y0.clamp(0, CELLS)..y1.clamp(0, CELLS)).each { |j| (@grid[[i, j]] ||= []) << [ax, ay, cx, cy, own] } }
+          (x0.clamp(0, CELLS)..x1.clamp(0, CELLS)).each { |i| (y0.clamp(0, CELLS)..y1.clamp(0, CELLS)).each { |j| (@grid[[i, j]] ||= []) << [ax, ay, cx, cy, own, span] } }
         end
       end
 

@@ -13,12 +13,9 @@ module Nockplane
         facets.each_with_index do |f, i|
           f.each_edge do |a, b|
             key = a < b ? (a << 32) | b : (b << 32) | a
-            other = by_edge[key]
-            if other.nil?
-              by_edge[key] = i
-            elsif yield(facets[other], f)
-              join(parent, other, i)
-            end
+            others = (by_edge[key] ||= [])
+            others.each { |other| join(parent, other, i) if yield(facets[other], f) } # more than one where slivers of two faces lie on each other
+            others << i
           end
         end
         (0...facets.size).group_by { |i| root(parent, i) }.values

@@ -131,8 +131,8 @@ module Nockplane
 
         # 1 when facets of a face look where its surface's normal does, else -1.
         def side(cells, surface)
-          found = cells.lazy.map { |ids| ids.map { |id| @pool.point(id) } }.map { |points| [points[0], Geometry::Polygon.area_vector(points)] }.find { |_, n| Geometry::Vec.length(n) > 1e-6 } or return 1
-          Geometry::Vec.dot(found[1], surface.normal_at(found[0])).negative? ? -1 : 1
+          points = cells.lazy.map { |ids| ids.map { |id| @pool.point(id) } }.find { |list| Geometry::Vec.length(Geometry::Polygon.area_vector(list)) > 1e-6 } or return 1
+          Geometry::Vec.dot(Geometry::Polygon.area_vector(points), surface.normal_at(3.times.map { |k| points.sum { |p| p[k] } / points.size })).negative? ? -1 : 1
         end
 
         def face_parts(record)
@@ -238,11 +238,12 @@ module Nockplane
           [sense == :F ? facet.reversed : facet]
         end
 
+        # Corners in one line have no direction of their own: the facet looks where its surface does.
         def facet(ids, face, side)
           points = ids.map { |id| @pool.point(id) }
           return Solids::Facet.over(@pool, [ids], face) if Geometry::Vec.length(Geometry::Polygon.area_vector(points)) > 1e-10
 
-          n = Geometry::Vec.scale(face.surface.normal_at(points[0]), side) # corners in one line have no direction of their own
+          n = Geometry::Vec.scale(face.surface.normal_at(points[0]), side)
           Solids::Facet.over(@pool, [ids], face, [*n, Geometry::Vec.dot(n, points[0])])
         end
       end
