@@ -11,14 +11,31 @@ module Nockplane
       # [x0, y0, z0, x1, y1, z1] in mm.
       def of(solid)
         points = Array.new(solid.xs.size) { |i| solid.point(i) }
+        around = around(solid)
+        points.concat(around.map { |i, surfaces| true_place(solid.point(i), surfaces) })
         solid.facets.each do |f|
           surface = f.face.surface
           next unless %i[cylinder cone].include?(surface.kind)
 
-          f.loops.each { |ids| ids.each { |i| points << on(surface, solid.point(i)) } }
           f.each_edge { |a, b| points.concat(bulges(surface, solid.point(a), solid.point(b))) }
         end
         points.compact.transpose.then { |axes| axes.map(&:min) + axes.map(&:max) }
+      end
+
+      # { vertex => [Surface] } of the vertices of cylinders and cones.
+      def around(solid)
+        round = Hash.new { |h, k| h[k] = [] }
+        solid.facets.each { |f| f.loops.each { |ids| ids.each { |i| round[i] |= [f.face.surface] } } }
+        round.select { |_, surfaces| surfaces.any? { |s| %i[cylinder cone].include?(s.kind) } }
+      end
+
+      # mm that a corner may be moved.
+      REACH = 1.0
+
+      # Where the surfaces of a corner meet; square to the axis onto a cylinder or cone that it is on alone. nil: where it is.
+      def true_place(point, surfaces)
+        apart = surfaces.reject(&:swept?).each_with_object([]) { |s, kept| kept << s unless kept.any? { |k| k.coincident?(s) } }.first(3)
+        apart.size == 1 ? on(apart[0], point) : Geometry::Meeting.polish(point, apart, REACH)
       end
 
       # Where the arc over a chord (both ends at one height) reaches farthest along a coordinate axis, if it does so between

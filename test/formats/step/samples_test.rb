@@ -19,6 +19,15 @@ class StepSamplesTest < StepTest
     'motor-plate-r3' => { volume: 46_340.025, area: 15_954.871, box: [90, -87, 15, 150, 7, 30], kinds: { cylinder: 18, plane: 18 }, lines: [[185.0, 136], [773.5, 0], [253.0, 157], [807.6, 600.5]] },
     'motor-plate-r6' => { volume: 46_001.763, area: 15_793.319, box: [-47, -30, 0, 47, 30, 15], kinds: { cone: 4, cylinder: 18, plane: 22 }, lines: [[345.9, 157], [1077.5, 0], [243.8, 136], [924.4, 634.5]] }
   }.freeze
+  # Bored, rounded and free parts: figures of the same library, area and volume of the analytic ones exact.
+  BORED = {
+    'cup' => { volume: 54_950.483, area: 19_120.601, box: [0, -28, -28, 50, 28, 28], kinds: { cylinder: 4, plane: 3, torus: 1 }, lines: [[208.8, 146.3], [246.3, 126.0], [175.9, 165.1], [479.3, 242.9]] },
+    'elbow' => { volume: 63_811.133, area: 28_666.997, box: [-8, -8, -28, 88, 88, 28], kinds: { cylinder: 16, plane: 6, torus: 2 }, lines: [[541.6, 325.9], [444.4, 308.5], [490.1, 377.3], [843.8, 788.7]] },
+    'halved' => { volume: 36_535.713, area: 10_941.773, box: [-30, 0, 0, 30, 30, 70], kinds: { cylinder: 8, plane: 6, torus: 4 }, lines: [[412.3, 386.4], [289.3, 56.6], [402.3, 67], [633.3, 723.3]] },
+    'lever' => { volume: 30_905.631, area: 10_802.948, box: [-20, -20, 0, 103, 20, 18], kinds: { cylinder: 9, plane: 8, torus: 2 }, lines: [[311.3, 86.0], [446.2, 18.3], [170.6, 150.7], [463.2, 400.9]] },
+    'block-9' => { volume: 2_318_623.092, area: 141_270.417, box: [0, 0, 0, 200, 120, 100], kinds: { cone: 4, cylinder: 11, plane: 6 }, lines: [[655.0, 1448.0], [744.7, 1707.2], [499.7, 1102.8], [1240.6, 2285.7]] },
+    'vase' => { volume: 76_392.675, area: 32_958.596, box: [-32.96, -36.7, 0, 38.01, 36.7, 80], kinds: { bspline: 2, plane: 3 }, lines: [[257.8, 359.5], [440.8, 475.5], [261.1, 200.1], [414.0, 455.8]] }
+  }.freeze
   FRAMES = [%w[front], %w[top], [[-1, 0, 0], [0, 0, 1]], [[1, 1, -1], [1, 1, 2]]].freeze
   # Free surfaces are good to 4e-6 of the volume, the rest to 1e-7 and better.
   LOOSE = { 'housing' => 4e-6 }.freeze
@@ -45,6 +54,42 @@ class StepSamplesTest < StepTest
         assert_in_delta hidden, covered, (hidden * 1.2e-2) + 1.5, "#{name} hidden, #{frame}"
       end
     end
+  end
+
+  BORED.each do |name, figures|
+    free = figures[:kinds].key?(:bspline)
+
+    define_method("test_#{name.tr('-', '_')}_is_whole") do
+      solid = step_model(name).solid
+      assert_closed solid
+      assert_empty step_model(name).report
+      assert_equal figures[:kinds], solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size).sort.to_h
+      mass = step_mass(name)
+      assert_in_delta figures[:volume], mass.volume, figures[:volume] * (free ? 5e-5 : 1e-6)
+      assert_in_delta figures[:area], mass.area, figures[:area] * 5e-5
+      Solids::Extent.of(solid).zip(figures[:box]) { |a, b| assert_in_delta b, a, free ? 0.2 : 1e-3 }
+    end
+
+    define_method("test_#{name.tr('-', '_')}_shows_its_lines_and_no_others") do
+      solid = step_model(name).solid
+      set = Projection::EdgeSet.new(solid)
+      FRAMES.zip(figures[:lines]) do |frame, (visible, hidden)|
+        lines = Projection::Linework.of(solid, frame.size == 1 ? Projection::ViewFrame.named(frame[0]) : Projection::ViewFrame.new(*frame), edge_set: set)
+        seen, covered = [true, false].map { |v| lines.lengths(v).then { |l| l[:sharp] + l[:silhouette] } }
+        assert_in_delta visible, seen, (visible * 5e-3) + 0.2, "#{name} visible, #{frame}"
+        # (The step of 8 um in the elbow's bore is counted as lines of its own by the check.)
+        assert_in_delta hidden, covered, (hidden * (name == 'elbow' ? 5.5e-2 : 2e-2)) + 1.5, "#{name} hidden, #{frame}"
+      end
+    end
+  end
+
+  # Outlines of free surfaces stand on the surface where it turns away: of the coil, a wire of 4 mm wound at 20 mm, on circles in the view along
+  # its axis.
+  def test_outlines_of_a_coil_are_where_its_wire_ends
+    lines = Projection::Linework.of(step_model('coil').solid, Projection::ViewFrame.named('top')).strokes.select { |s| s.kind == :silhouette && s.spline? }
+    radii = lines.flat_map { |s| s.beziers.flat_map { |b| [0.0, 0.5].map { |t| Math.hypot(*Projection::Stroke.bezier_at(b, t)) } } }
+    assert_operator radii.size, :>, 50
+    radii.each { |r| assert_in_delta r < 20 ? 18.0 : 22.0, r, 6e-3 }
   end
 
   def test_the_same_plate_in_inches_and_in_another_layout_is_the_same_solid
