@@ -19,7 +19,7 @@ def read(path, known)
   times = []
   Net::HTTP.start('127.0.0.1', SERVER.port, read_timeout: 120) do |http|
     first = http.get(path)
-    headers = { 'Cookie' => first['set-cookie'].to_s.split(';').first.to_s }
+    headers = { 'Cookie' => (first.get_fields('set-cookie') || []).map { |c| c.split(';').first }.join('; ') }
     headers['If-None-Match'] = http.get(path, headers)['etag'].to_s if known
     until_then = now + SECONDS
     while (start = now) < until_then

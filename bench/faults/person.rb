@@ -36,7 +36,7 @@ class Person
 
   def come_in
     page = http.get('/')
-    @cookie = page['set-cookie'].to_s.split(';').first
+    @cookie = page.get_fields('set-cookie').map { |c| c.split(';').first }.join('; ')
     @token = CGI.unescapeHTML(page.body[/name="csrf-token" content="([^"]+)"/, 1])
   end
 end
