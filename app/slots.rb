@@ -24,6 +24,7 @@ module App
       nil
     end
 
-    def folder = File.join(App.data_folder, 'cache', 'slots')
+    # (Not in the cache, which is swept.)
+    def folder = File.join(App.data_folder, 'slots')
   end
 end

@@ -108,7 +108,6 @@ module Nockplane
 
       # Anything else made of a text, kept under a kind of its own.
       def kept(kind, text, *more, &work) = @store.fetch(key(kind, text, *more), &work)
-      def kept?(kind, text, *more) = @store.known?(key(kind, text, *more))
 
       # The key under which something else made of a text may be kept.
       def name_of(kind, text, *more) = key(kind, text, *more)

@@ -38,7 +38,7 @@ module Nockplane
           a, b = key >> 32, key & 0xffffffff
           back = uses.key?((b << 32) | a) ? uses[(b << 32) | a] : []
           regions.each_with_index do |r, i|
-            other = back.include?(r) && back.count(r) == regions.count(r) ? r : (back[i] || back[0] || r)
+            other = back.count(r) == regions.count(r) ? r : (back[i] || back[0] || r)
             found[r][[a, b]] = other unless other == r
           end
         end
