@@ -9,6 +9,9 @@ module Nockplane
       # Directions in which the chart's own axes lie, and the place of its origin.
       HOME = [[0.0, 0.0, 0.0], [1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].freeze
 
+      # A direction of a chart's axes as it lies when those are at home: [origin, x, y, z].
+      def self.turned(home, direction) = 3.times.map { |k| (home[1][k] * direction[0]) + (home[2][k] * direction[1]) + (home[3][k] * direction[2]) }
+
       # pairs: [[point, normal, [u, v] or nil], ...], at least one; chart: the surface as it was made, before any move; home: [origin,
       # x, y, z] of the chart's axes now.
       def initialize(pairs, chart: nil, home: HOME)
@@ -68,8 +71,7 @@ module Nockplane
           l < 1e-12 ? nil : Vec.scale(along, 1 / l)
         end
 
-        # A direction of the chart's axes as it lies now.
-        def out(direction) = 3.times.map { |k| (home[1][k] * direction[0]) + (home[2][k] * direction[1]) + (home[3][k] * direction[2]) }
+        def out(direction) = NormalField.turned(home, direction)
       end
 
       private
@@ -78,8 +80,7 @@ module Nockplane
 
       def known(point) = @cells[key(point)] || @pairs.min_by { |p, _| Vec.sub(p, point).then { |d| Vec.dot(d, d) } }
 
-      # A direction of the chart's axes as it lies now.
-      def out(direction) = 3.times.map { |k| (@home[1][k] * direction[0]) + (@home[2][k] * direction[1]) + (@home[3][k] * direction[2]) }
+      def out(direction) = NormalField.turned(@home, direction)
 
       def key(point) = point.map { |c| (c / GRAIN).round }
     end
