@@ -17,6 +17,8 @@ module Nockplane
       def periods = @periods || [nil, nil]
       def poles = @poles || []
       def plane? = false
+      # Are u and v those of the file the other way round?
+      def exchanged? = false
       # Are its rulings lines of constant u (so that no points are needed between boundaries)?
       def ruled? = false
 

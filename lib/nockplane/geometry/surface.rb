@@ -78,7 +78,7 @@ module Nockplane
       def normal_at(point)
         return @axis if plane?
         return @field.at(point) if @field
-        return Vec.unit(Vec.sub(point, @origin)) if @kind == :sphere
+        return away(@origin, point) if @kind == :sphere
         return extrusion_normal(point) if @kind == :extrusion
 
         out = radial(point)
@@ -89,7 +89,7 @@ module Nockplane
         when :cylinder then out
         when :cone then Vec.unit(Vec.along(out, @axis, -@slope))
         when :revolution then revolution_normal(point, out)
-        when :torus then Vec.unit(Vec.sub(point, Vec.along(@origin, out, @radius)))
+        when :torus then away(Vec.along(@origin, out, @radius), point)
         end
       end
 
@@ -123,6 +123,12 @@ module Nockplane
       end
 
       private
+
+      # Unit vector from a centre to a point; the axis, where they are one.
+      def away(centre, point)
+        out = Vec.sub(point, centre)
+        Vec.length(out) < 1e-9 ? @axis : Vec.unit(out)
+      end
 
       def extrusion_normal(point)
         q = Vec.sub(point, @origin)

@@ -48,7 +48,10 @@ module Nockplane
         ua, ub = [a, b].map { |p| Geometry::Vec.sub(p, foot) }
         return [] if [ua, ub].any? { |u| Geometry::Vec.length(u) < 1e-9 }
 
-        middle = Geometry::Vec.unit(Geometry::Vec.add(Geometry::Vec.unit(ua), Geometry::Vec.unit(ub)))
+        middle = Geometry::Vec.add(Geometry::Vec.unit(ua), Geometry::Vec.unit(ub))
+        return [] if Geometry::Vec.length(middle) < 1e-9 # straight across the axis: no arc's chord
+
+        middle = Geometry::Vec.unit(middle)
         reach = Geometry::Vec.dot(Geometry::Vec.unit(ua), middle)
         farthest(surface.axis).select { |u| Geometry::Vec.dot(u, middle) >= reach }.map { |u| on(surface, Geometry::Vec.add(foot, u)) }
       end

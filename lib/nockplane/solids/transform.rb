@@ -27,6 +27,7 @@ module Nockplane
         freeze
       end
 
+      def mirrors? = @mirrors
       def point(p) = Geometry::Vec.add(@origin, direction(p))
       def direction(v) = 3.times.map { |k| (@x[k] * v[0]) + (@y[k] * v[1]) + (@z[k] * v[2]) }
 

@@ -38,6 +38,7 @@ module Nockplane
           @welded = {}
           @edges = {}
           @strips = Strips.new(refine)
+          @paths = Paths.new(file, curves, surfaces, report)
           @made = 0
         end
 
@@ -101,7 +102,7 @@ module Nockplane
 
         # mm along an edge by some places of it.
         def length(edge, from, to)
-          curve = @curves.curve(edge.args('EDGE_CURVE')[3])
+          curve = @paths.curve(edge, from, to) or return 0.0
           t0, t1 = range(curve, from, to, false, edge.args('EDGE_CURVE')[4] != :F)
           (0..4).map { |k| curve.at(t0 + ((t1 - t0) * k / 4)) }.each_cons(2).sum { |a, b| Geometry::Vec.distance(a, b) }
         end
@@ -154,6 +155,7 @@ module Nockplane
                 else raise Unusable, "#{loop}: this kind of bound is not read"
                 end
           ids = ids.each_with_index.reject { |id, i| id == ids[i - 1] }.map(&:first)
+          return nil if ids.empty? # its edges are all one point
           raise Unusable, "#{loop}: a bound of #{ids.size} points" if ids.size < 3 && loop.type == 'POLY_LOOP'
 
           bound[2] == :F ? ids.reverse : ids
@@ -172,10 +174,10 @@ module Nockplane
         end
 
         def chords(record)
-          _, from, to, geometry, sense = record.args('EDGE_CURVE')
+          _, from, to, _, sense = record.args('EDGE_CURVE')
           a, b = vertex(from), vertex(to)
-          curve = @curves.curve(geometry)
           p, q = [from, to].map { |v| @curves.point(@file[v][1]) }
+          curve = @paths.curve(record, p, q) or return [a, b]
           return [a, b] if a == b && from.id != to.id && length(record, p, q) <= TINY
 
           t0, t1 = range(curve, p, q, from.id == to.id, sense != :F)

@@ -3,49 +3,14 @@
 module Nockplane
   module Formats
     module Step
-      # Points, placements and curves of ISO 10303-42 as Geometry values, in mm and radians.
-      # unit: mm of the file's length unit; angle: radians of its angle unit.
-      class Curves
+      # Curves of ISO 10303-42 as Geometry values, in mm and radians (their points and directions: Placements).
+      class Curves < Placements
         MAX_DEPTH = 12
         MAX_POINTS = 20_000
-        # mm: farther out nothing is believed.
-        FARTHEST = 1e7
 
-        def initialize(file, unit, angle)
-          @file = file
-          @unit = unit
-          @angle = angle
+        def initialize(file, unit, angle, report = nil)
+          super
           @kept = {}
-        end
-
-        attr_reader :unit, :angle
-
-        def point(ref)
-          record = @file[ref]
-          coordinates = record.args('CARTESIAN_POINT')[-1]
-          found = Array(coordinates).map { |c| number(c, record) * @unit }
-          found << 0.0 while found.size < 3
-          raise Unusable, "#{record}: a coordinate is more than 10 km away" if found.any? { |c| c.abs > FARTHEST }
-
-          found.first(3)
-        end
-
-        def direction(ref)
-          record = @file[ref]
-          found = Array(record.args('DIRECTION')[-1]).map { |c| number(c, record) }
-          found << 0.0 while found.size < 3
-          Geometry::Vec.unit(found)
-        rescue Geometry::ZeroVector
-          raise Unusable, "#{record}: a direction of length 0"
-        end
-
-        # Frame of an AXIS2_PLACEMENT_3D (or of an AXIS1_PLACEMENT: its z alone).
-        def frame(ref)
-          _, place, axis, x = @file[ref].args
-          z = axis ? direction(axis) : [0.0, 0.0, 1.0]
-          toward = x.is_a?(Part21::Ref) ? direction(x) : [1.0, 0.0, 0.0]
-          toward = Geometry::Vec.any_normal(z) if Geometry::Vec.parallel?(z, toward, 1e-9)
-          Geometry::Frame.new(point(place), z, toward)
         end
 
         # Geometry::Curve of a curve record.
@@ -54,12 +19,6 @@ module Nockplane
 
           @kept[ref.id] ||= read(@file[ref], depth)
         end
-
-        def number(value, record)
-          (Part21.number(value) or raise Unusable, "#{record}: a number is missing").to_f
-        end
-
-        def length(value, record) = number(value, record) * @unit
 
         # Degree, knots, control points and weights of a B-spline in any of its forms.
         def knots_of(record, degree, count)
@@ -85,6 +44,7 @@ module Nockplane
         def read(record, depth)
           case record.type
           when 'LINE' then Geometry::Curve::Line.new(point(record[1]), direction(@file[record[2]][1]))
+          when 'OFFSET_CURVE_3D' then offset(record, depth)
           when 'CIRCLE' then conic(:ellipse, record, record[2], record[2])
           when 'ELLIPSE' then conic(:ellipse, record, record[2], record[3])
           when 'PARABOLA' then conic(:parabola, record, record[2], nil)
@@ -108,6 +68,14 @@ module Nockplane
           raise Unusable, "#{record}: a radius of #{a}" unless a.positive? && (b.nil? || b.positive?)
 
           Geometry::Curve::Conic.new(kind, frame(record[1]), a, b)
+        end
+
+        # The distance is laid off along direction x tangent.
+        def offset(record, depth)
+          basis = curve(record[1], depth + 1)
+          Geometry::Curve::Offset.new(basis, length(record[2], record), direction(record[4]))
+        rescue Directionless => e
+          raise Unusable, e.message
         end
 
         def bounded(list, record)

@@ -64,7 +64,7 @@ module Nockplane
         end
 
         def part(products, occurrences)
-          solids = occurrences.filter_map { |o| solid(o.body) }
+          solids = occurrences.filter_map { |o| solid(o.body)&.then { |s| standing(s, o.transform) } }
           nothing if solids.empty?
           whole = solids.size == 1 ? solids[0] : Solids::Mesh.compound(solids)
           @parts = { '' => whole }
@@ -79,7 +79,7 @@ module Nockplane
           instances = occurrences.filter_map do |o|
             solid = solid(o.body) or next
             @parts[labels[o.body.key] ||= "#{o.product.number} #{labels.size + 1}"] ||= solid
-            placed << (moved = o.transform.place(solid, "#{o.path}:"))
+            placed << (moved = copy_of(solid, o))
             at = [vertex, facet]
             vertex += moved.xs.size
             facet += moved.facets.size
@@ -88,6 +88,16 @@ module Nockplane
           nothing if placed.empty?
           model(products.root, Solids::Mesh.compound(placed), instances)
         end
+
+        # The solid of an occurrence where it stands, its faces behind its path.
+        def copy_of(solid, occurrence)
+          prefix = "#{occurrence.path}:"
+          move = occurrence.transform
+          move.mirrors? ? move.apply(solid) { |name| "#{prefix}#{name}" } : move.place(solid, prefix)
+        end
+
+        # A part on its own that was mapped to another place.
+        def standing(solid, move) = move == Placing::IDENTITY ? solid : move.apply(solid) { |name| name }
 
         def nothing
           words = Report.words(@report.to_a).first(3).join('; ')
@@ -103,7 +113,15 @@ module Nockplane
           Modelling::Model.new(solid: solid, values: {}, parameters: [], dimensions: given, threads: {}, features: [], warnings: warnings(solid), properties: properties(product),
                                name: name, components: instances, colours: colours(solid), annotations: kept.tolerances.map(&:to_h), layers: @properties.layers.values.tally,
                                saved_views: SavedViews.new(@file, @report).all,
-                               measured: Modelling::Measured.all(solid), report: @report.to_a)
+                               measured: measured(solid), report: @report.to_a)
+        end
+
+        # Sizes that faces offer; what is wrong with a shape must not keep it out.
+        def measured(solid)
+          Modelling::Measured.all(solid)
+        rescue Geometry::ZeroVector => e
+          @report.add('ADVANCED_FACE', "sizes can't be measured: #{e.message}")
+          []
         end
 
         def warnings(solid)

@@ -16,12 +16,9 @@ module Nockplane
         # An occurrence: path of names, Product, Body, Solids::Transform.
         Occurrence = Struct.new(:path, :product, :body, :transform)
 
-        IDENTITY = Solids::Transform.between(Geometry::Frame::WORLD, Geometry::Frame::WORLD)
-
         def initialize(file, report)
           @file = file
           @report = report
-          @curves = {}
           @bodies = {}
           index
         end
@@ -49,7 +46,7 @@ module Nockplane
 
         def walked
           @found = []
-          roots.each { |id| walk(id, roots.size > 1 ? [label(id)] : [], IDENTITY, []) }
+          roots.each { |id| walk(id, roots.size > 1 ? [label(id)] : [], Placing::HERE, []) }
           @found.empty? ? loose : @found
         end
 
@@ -105,16 +102,17 @@ module Nockplane
           found
         end
 
-        def walk(id, path, transform, above)
+        def walk(id, path, place, above)
           raise Unreadable, "the product structure refers to itself (#{label(id)}) or is more than #{MAX_DEPTH} deep; export it again" if above.include?(id) || above.size > MAX_DEPTH
 
-          reps(id).each { |rep| represent(rep, product(id), path, transform, []) }
+          reps(id).each { |rep| represent(rep, product(id), path, place, []) }
           names = Hash.new(0)
           @children[id].each do |usage, child, name, code|
             word = [name, code, label(child)].find { |w| !w.empty? } || 'part'
             k = names[word] += 1
             many = @children[id].count { |u| [u[2], u[3], label(u[1])].find { |w| !w.empty? } == word } > 1
-            walk(child, path + [many ? "#{clean(word)}[#{k}]" : clean(word)], transform.after(placement(usage, child)), above + [id])
+            here = placing.of_usage(@placed[usage], reps(child), place.scale)
+            walk(child, path + [many ? "#{clean(word)}[#{k}]" : clean(word)], place.after(here), above + [id])
           end
         rescue Unusable => e
           @report.add('PRODUCT_DEFINITION', "a part is missing from the picture: #{e.message}", label(id))
@@ -122,65 +120,33 @@ module Nockplane
 
         def clean(word) = word.tr(':~/[]', '-----')[0, 80]
 
-        # The bodies of a representation, and those mapped into it.
-        def represent(rep, product, path, transform, above)
+        # The bodies of a representation, and those mapped into it. place: Placing::Place.
+        def represent(rep, product, path, place, above)
           record = @file[rep]
           raise Unusable, "#{record}: representations map each other" if above.include?(rep) || above.size > MAX_DEPTH
 
           items = Array(record.args[1]).grep(Part21::Ref).map { |r| @file[r] }
-          add(rep, record, items, product, path, transform) if items.any? { |i| i.is?(*Shapes::ITEMS) }
+          add(rep, record, items, product, path, place) if items.any? { |i| i.is?(*Shapes::ITEMS) }
           items.select { |i| i.is?('MAPPED_ITEM') }.each_with_index do |item, k|
             map = @file[item[1]]
-            represent(map[1].id, product, path + [mapped_name(item, k)], transform.after(mapping(item, map, units(record))), above + [rep])
+            here = placing.of_item(item, map, record, place.scale)
+            represent(map[1].id, product, path + [mapped_name(item, k)], place.after(here), above + [rep])
           end
         end
 
-        # From where a mapped representation was made to where it stands.
-        def mapping(item, map, units)
-          from = curves(units).frame(map[0])
-          target(item[2], units).after(Solids::Transform.between(from, Geometry::Frame::WORLD))
-        end
-
         def mapped_name(item, k) = clean(text(item[0]).then { |n| n.empty? ? 'item' : n }) + "[#{k + 1}]"
+        def placing = @placing ||= Placing.new(@file, method(:units), @report)
 
-        def target(ref, units)
-          record = @file[ref]
-          return Solids::Transform.between(Geometry::Frame::WORLD, curves(units).frame(ref)) unless record.is?('CARTESIAN_TRANSFORMATION_OPERATOR_3D')
-
-          x, y, origin, scale, z = record.args.last(5)
-          raise Unusable, "#{record}: a scaled copy is not read" if scale.is_a?(Numeric) && (scale - 1).abs > 1e-9
-
-          axes = [x, y, z].map { |r| r && curves(units).direction(r) }
-          axes[2] ||= Geometry::Vec.cross(axes[0] || [1.0, 0.0, 0.0], axes[1] || [0.0, 1.0, 0.0])
-          Solids::Transform.between(Geometry::Frame::WORLD, Geometry::Frame.new(curves(units).point(origin), axes[2], axes[0] || [1.0, 0.0, 0.0]))
-        end
-
-        def add(rep, record, items, product, path, transform)
+        def add(rep, record, items, product, path, place)
           raise Unreadable, "the assembly has more than #{MAX_INSTANCES} occurrences; export a part of it" if @found.size >= MAX_INSTANCES
 
-          @found << Occurrence.new(path.join(':'), product, @bodies[rep] ||= Body.new(rep, items, units(record)), transform)
+          key = [rep, place.scale.round(12)]
+          @found << Occurrence.new(path.join(':'), product, @bodies[key] ||= Body.new(key, items, units(record).scaled(place.scale)), place.transform)
         end
 
         def units(record)
           ref = record.args[-1]
           (@units ||= {})[ref.is_a?(Part21::Ref) ? ref.id : nil] ||= Units.new(@file, @file.at(ref), @report)
-        end
-
-        def curves(units) = @curves[units] ||= Curves.new(@file, units.mm, units.radians)
-
-        # Where an occurrence stands in its parent.
-        def placement(usage, child)
-          relation = @placed[usage] && @file[@placed[usage]]
-          return IDENTITY unless relation&.is?('REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION')
-
-          first, second = (relation.leaves['REPRESENTATION_RELATIONSHIP'] || relation.leaves['SHAPE_REPRESENTATION_RELATIONSHIP']).last(2)
-          step = @file[relation.args('REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION')[0]]
-          raise Unusable, "#{step}: this way of placing a part is not read" unless step.is?('ITEM_DEFINED_TRANSFORMATION')
-
-          # The transformation goes from the first representation to the second; the child is one of them.
-          a, b = [[step[2], first], [step[3], second]].map { |item, rep| curves(units(@file[rep])).frame(item) }
-          a, b = b, a if !reps(child).include?(first.id) && reps(child).include?(second.id)
-          Solids::Transform.between(a, b)
         end
 
         # Bodies of a file without products.
@@ -189,7 +155,7 @@ module Nockplane
             items = Array(record.args[1]).grep(Part21::Ref).filter_map { |r| @file[r] if @file.include?(r.id) }
             next unless items.any? { |i| i.is?(*Shapes::ITEMS) }
 
-            Occurrence.new('', product(nil), @bodies[record.id] ||= Body.new(record.id, items, units(record)), IDENTITY)
+            Occurrence.new('', product(nil), @bodies[record.id] ||= Body.new(record.id, items, units(record)), Placing::HERE.transform)
           end
         end
       end

@@ -11,7 +11,7 @@ module Nockplane
         def initialize(file, report)
           @file = file
           @report = report
-          @curves = Curves.new(file, 1.0, 1.0)
+          @curves = Placements.new(file, 1.0, 1.0, report)
         end
 
         # [{ name:, direction: [x, y, z], up: [x, y, z] }, ...]

@@ -35,7 +35,7 @@ module Nockplane
 
         def mesh(units)
           @unit = units.mm
-          curves, surfaces = (@readers[units] ||= Curves.new(@file, units.mm, units.radians).then { |c| [c, Surfaces.new(@file, c)] })
+          curves, surfaces = (@readers[units] ||= Curves.new(@file, units.mm, units.radians, @report).then { |c| [c, Surfaces.new(@file, c)] })
           BodyMesh.new(@file, curves, surfaces, @report, fine: fine(curves), refine: @refine)
         end
 

@@ -22,6 +22,9 @@ module Nockplane
           freeze
         end
 
+        # The units of a copy made larger: all its lengths are.
+        def scaled(factor) = dup.tap { |u| u.enlarge(factor) }
+
         def ==(other) = other.is_a?(Units) && [mm, radians] == [other.mm, other.radians]
         alias eql? ==
         def hash = [mm, radians].hash
@@ -54,6 +57,13 @@ module Nockplane
           name == :METRE ? scale * 1000 : scale
         end
         private_class_method :si
+
+        protected
+
+        def enlarge(factor)
+          @mm *= factor
+          freeze
+        end
 
         private
 

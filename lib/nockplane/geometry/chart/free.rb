@@ -29,6 +29,8 @@ module Nockplane
           flipped
         end
 
+        def exchanged? = @form.is_a?(Forms::Exchanged)
+
         # Normals the other way (the parameters were swapped).
         def turn_over = @over = true
         def normal(u, v) = super.then { |n| n && @over ? Vec.neg(n) : n }
