@@ -22,6 +22,19 @@ module Nockplane
         pairs.each { |pair| @cells[key(pair[0])] ||= pair }
       end
 
+      # The surface as it was made, nil where only the mesh is known.
+      attr_reader :chart
+
+      # Was the chart mirrored, so that its axes are left-handed?
+      def mirrored? = Vec.dot(Vec.cross(@home[1], @home[2]), @home[3]).negative?
+
+      # Where a point of the chart has come to lie, and a direction.
+      def placed(point) = Vec.add(@home[0], out(point))
+      def out(direction) = NormalField.turned(@home, direction)
+
+      # Parameters of a point of the mesh, nil where they are not known.
+      def uv(point) = @cells[key(point)]&.at(2)
+
       # The normal at a point; away from the mesh that of the nearest one.
       def at(point) = known(point)[1]
 
@@ -79,8 +92,6 @@ module Nockplane
       def beside?(one, other) = 2.times.all? { |k| (period = @chart.periods[k]).nil? || (one[k] - other[k]).abs < period / 4 }
 
       def known(point) = @cells[key(point)] || @pairs.min_by { |p, _| Vec.sub(p, point).then { |d| Vec.dot(d, d) } }
-
-      def out(direction) = NormalField.turned(@home, direction)
 
       def key(point) = point.map { |c| (c / GRAIN).round }
     end

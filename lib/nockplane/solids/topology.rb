@@ -14,8 +14,8 @@ module Nockplane
 
       attr_reader :regions, :edges
 
-      # whole: may this face stand as one region? Facets of others stand alone.
-      def initialize(solid, whole: ->(_face) { true })
+      # whole: may this face stand as one region? Facets of others stand alone. split: vertices where edges end whatever meets there.
+      def initialize(solid, whole: ->(_face) { true }, split: [])
         @solid = solid
         groups = Components.of(solid.facets) { |a, b| (a.face.equal?(b.face) || a.face.name == b.face.name) && whole.call(a.face) }
         @region_of = []
@@ -24,6 +24,7 @@ module Nockplane
         @known = {}
         borders = borders(groups.size)
         corners(borders)
+        split.each { |v| @corner[v] = true }
         @regions = groups.each_with_index.map { |ids, k| Region.new(solid.facets[ids[0]].face, ids, loops(borders[k], k)) }
       end
 

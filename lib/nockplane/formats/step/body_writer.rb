@@ -4,9 +4,9 @@ module Nockplane
   module Formats
     module Step
       # Writes one solid as manifold solid B-reps with true surfaces and curves: lines, circles and ellipses, other edges as cubic
-      # B-splines through their exact points. Faces whose surface has no analytic form are written as plane facets.
+      # B-splines through their exact points. Faces whose surface has no form that can be written (SurfaceWriter) are written as plane facets.
       class BodyWriter
-        NAMED = %i[plane cylinder cone sphere torus].freeze
+        NAMED = SurfaceWriter::NAMED
 
         # records: Records; solid: Solids::Solid. faces: { name => [record, ...] } after #items.
         attr_reader :faces
@@ -16,12 +16,16 @@ module Nockplane
           @solid = solid
           @faces = Hash.new { |h, k| h[k] = [] }
           @vertices = {}
+          @surfaces = SurfaceWriter.new(records)
+          @drawn = CurveWriter.new(records)
         end
 
         # Numbers of the MANIFOLD_SOLID_BREP (or BREP_WITH_VOIDS) records, one for each body.
         def items
           @exact = Projection::EdgeSet.new(@solid).exact
-          @topology = Solids::Topology.new(@solid, whole: ->(face) { NAMED.include?(face.surface.kind) })
+          whole = ->(face) { @surfaces.whole?(face.surface) }
+          @seams = Seams.new(@solid, Solids::Topology.new(@solid, whole: whole), method(:place)).all
+          @topology = Solids::Topology.new(@solid, whole: whole, split: @seams.values.flat_map { |s| [s.from, s.to] })
           @curves = @topology.edges.map { |e| edge_curve(e) }
           shells.map { |outer, voids| solid_record(outer, voids) }
         end
@@ -55,39 +59,65 @@ module Nockplane
           region = @topology.regions[index]
           facet = @solid.facets[region.facets[0]]
           surface = region.face.surface
-          plain = !NAMED.include?(surface.kind)
-          along = plain || @solid.along?(facet)
-          bounds = region.loops.map { |l| @records.add('FACE_BOUND', '', loop_record(l), :T) }
+          plain = !@surfaces.whole?(surface)
+          bounds = loops(index).map { |l| @records.add('FACE_BOUND', '', l, :T) }
           bounds = [@records.add('FACE_BOUND', '', @records.add('VERTEX_LOOP', '', vertex(facet.loops[0][0])), :T)] if bounds.empty?
-          record = @records.add('ADVANCED_FACE', region.face.name, bounds, plain ? plane(facet) : surface_record(surface), along ? :T : :F)
+          record = @records.add('ADVANCED_FACE', region.face.name, bounds, plain ? plane(facet) : @surfaces.record(surface, seam(index)), plain || along?(facet) ? :T : :F)
           @faces[region.face.name] << record
           record
         end
 
-        def loop_record(list) = @records.add('EDGE_LOOP', '', list.select { |i, _| @curves[i] }.map { |i, along| @records.add('ORIENTED_EDGE', '', :*, :*, @curves[i], along ? :T : :F) })
+        # Does the normal of the written surface run out of the solid?
+        def along?(facet)
+          surface = facet.face.surface
+          return @solid.along?(facet) unless surface.field
+
+          !Geometry::Vec.dot(@surfaces.normal(surface, @solid.point(facet.loops[0][0])), facet.normal).negative?
+        end
+
+        # Direction from the axis of a face on a turned surface in which it is, or may be, cut open; nil for other faces.
+        def seam(index)
+          surface = @topology.regions[index].face.surface
+          return nil if surface.plane? || !NAMED.include?(surface.kind)
+
+          frame = SeamPlace.frame(surface)
+          if (seam = @seams[index])
+            u, v, = frame.local(place(seam.from))
+            return Geometry::Vec.unit(frame.direction(u, v))
+          end
+          angle = SeamPlace.about(surface, @topology.regions[index].loops.map { |l| Seams.around(@topology, l).map { |i| place(i) } }).widest
+          frame.direction(Math.cos(angle), Math.sin(angle))
+        end
+
+        # Records of the loops of a region; two that go round are one, with a seam there and back.
+        def loops(index)
+          given = @topology.regions[index].loops
+          seam = @seams[index] or return given.map { |l| edge_loop(oriented(l)) }
+
+          first, second = [seam.from, seam.to].map { |at| given.lazy.filter_map { |l| starting(l, at) }.first }
+          edge = @records.add('EDGE_CURVE', '', vertex(seam.from), vertex(seam.to), seam_curve(@topology.regions[index], seam), :T)
+          there, back = %i[T F].map { |sense| @records.add('ORIENTED_EDGE', '', :*, :*, edge, sense) }
+          others = given.reject { |l| [first, second].any? { |m| (m - l).empty? } }
+          [[*oriented(first), there, *oriented(second), back], *others.map { |l| oriented(l) }].map { |l| edge_loop(l) }
+        end
+
+        # On a face that looks where its surface does, the first loop has growing latitudes at its left when it goes round counter-clockwise.
+        def seam_curve(region, seam)
+          along = along?(@solid.facets[region.facets[0]])
+          @surfaces.seam(region.face.surface, place(seam.from), place(seam.to), seam.positive == along)
+        end
+
+        # A loop from the edge on that begins at a vertex; nil where none does.
+        def starting(list, vertex)
+          k = list.index { |i, along| @topology.edges[i].vertices[along ? 0 : -1] == vertex }
+          k && list.rotate(k)
+        end
+
+        def edge_loop(oriented) = @records.add('EDGE_LOOP', '', oriented)
+
+        def oriented(list) = list.select { |i, _| @curves[i] }.map { |i, along| @records.add('ORIENTED_EDGE', '', :*, :*, @curves[i], along ? :T : :F) }
 
         def plane(facet) = @records.add('PLANE', '', @records.placement(@solid.point(facet.loops[0][0]), facet.normal, Geometry::Vec.any_normal(facet.normal)))
-
-        def surface_record(surface)
-          @kept ||= {}.compare_by_identity
-          @kept[surface] ||= begin
-            placement = @records.placement(surface.origin, surface.axis, Geometry::Vec.any_normal(surface.axis))
-            case surface.kind
-            when :plane then @records.add('PLANE', '', placement)
-            when :cylinder then @records.add('CYLINDRICAL_SURFACE', '', placement, surface.radius.to_f)
-            when :sphere then @records.add('SPHERICAL_SURFACE', '', placement, surface.radius.to_f)
-            when :torus then @records.add('TOROIDAL_SURFACE', '', placement, surface.radius.to_f, surface.minor.to_f)
-            else cone(surface)
-            end
-          end
-        end
-
-        # Radii of cones are not negative and angles are positive: the placement looks along the way it widens, from its tip on.
-        def cone(surface)
-          tip = Geometry::Vec.along(surface.origin, surface.axis, -surface.radius / surface.slope)
-          axis = surface.slope.positive? ? surface.axis : Geometry::Vec.neg(surface.axis)
-          @records.add('CONICAL_SURFACE', '', @records.placement(tip, axis, Geometry::Vec.any_normal(axis)), 0.0, Math.atan(surface.slope.abs))
-        end
 
         def place(id) = @exact[id] || @solid.point(id)
         # Corners that have come to lie in one place are one.
@@ -133,10 +163,7 @@ module Nockplane
           plane.plane? && !turned.plane? ? Projection::Ring.oblique(plane, turned) : nil
         end
 
-        def line(a, b)
-          d = Geometry::Vec.sub(b, a)
-          @records.add('LINE', '', @records.point(a), @records.add('VECTOR', '', @records.direction(Geometry::Vec.unit(d)), 1.0))
-        end
+        def line(a, b) = @drawn.line(a, Geometry::Vec.unit(Geometry::Vec.sub(b, a)))
 
         def straight?(points)
           way = Geometry::Vec.unit(Geometry::Vec.sub(points[-1], points[0]))
@@ -156,20 +183,42 @@ module Nockplane
           @records.add('ELLIPSE', '', @records.placement(ring.centre, axis, Geometry::Vec.unit(ring.p)), rp, rq)
         end
 
-        # Cubic Bezier spans end to end as one B-spline: through the points, along the curve the two surfaces meet in.
+        # Through the points, along the curve the two surfaces meet in.
         def spline(points, edge)
           surfaces = edge.regions.map { |k| @topology.regions[k].face.surface }
-          closed = edge.closed?
-          tangents = points.each_index.map do |i|
-            before, after = closed && (i.zero? || i == points.size - 1) ? [points[-2], points[1]] : [points[[i - 1, 0].max], points[[i + 1, points.size - 1].min]]
-            towards = Geometry::Vec.sub(after, before)
-            surfaces.any?(&:swept?) ? Geometry::Vec.unit(towards) : Projection::Exact.tangent(*surfaces, points[i], towards)
-          end
+          points = apart(points)
+          tangents = points.each_index.map { |i| tangent(points, i, surfaces, edge.closed?) }
           spans = points.each_cons(2).each_with_index.map { |(p, q), i| Projection::Exact.bezier(p, q, tangents[i], tangents[i + 1]) }
-          control = [spans[0][0]] + spans.flat_map { |s| s.drop(1) }
-          counts = [4, *Array.new(spans.size - 1, 3), 4]
-          @records.add('B_SPLINE_CURVE_WITH_KNOTS', '', Records::Raw.new('3'), control.map { |p| @records.point(p) }, :UNSPECIFIED, closed ? :T : :F, :F,
-                       Records::Raw.new("(#{counts.join(',')})"), (0..spans.size).map(&:to_f), :UNSPECIFIED)
+          @drawn.beziers(spans, closed: edge.closed?)
+        end
+
+        def tangent(points, i, surfaces, closed)
+          rim = closed && (i.zero? || i == points.size - 1)
+          before, after = rim ? [points[-2], points[1]] : [points[[i - 1, 0].max], points[[i + 1, points.size - 1].min]]
+          towards = Geometry::Vec.unit(weighed(before, points[i], after))
+          found = Projection::Exact.tangent(*surfaces, points[i], towards)
+          Geometry::Vec.dot(found, towards) > ASTRAY ? found : towards
+        end
+
+        # Cosine of the angle beyond which the direction in which two surfaces meet is noise: they touch.
+        ASTRAY = 0.9
+        # mm below which points on a curve are too near each other to tell its direction.
+        CROWDED = 0.01
+
+        # The points without those that crowd; the ends stay, and three of a closed curve.
+        def apart(points)
+          kept = points[1...-1].each_with_object([points[0]]) { |p, all| all << p if Geometry::Vec.distance(p, all[-1]) > CROWDED }
+          kept.pop if kept.size > 1 && Geometry::Vec.distance(kept[-1], points[-1]) <= CROWDED
+          kept.size < 3 ? points : kept << points[-1]
+        end
+
+        # Direction of the parabola through three points at the middle one (at an end: of the chord).
+        def weighed(before, at, after)
+          p, q = Geometry::Vec.sub(at, before), Geometry::Vec.sub(after, at)
+          h, k = Geometry::Vec.length(p), Geometry::Vec.length(q)
+          return Geometry::Vec.add(p, q) if h < 1e-12 || k < 1e-12
+
+          Geometry::Vec.add(Geometry::Vec.scale(p, k / h), Geometry::Vec.scale(q, h / k))
         end
       end
     end
