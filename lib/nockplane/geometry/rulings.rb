@@ -30,6 +30,11 @@ module Nockplane
         at_angle(Math.atan2(v, u))
       end
 
+      # Parts of a strip within which a point counts as on a ruling.
+      ON = 1e-3
+
+      def on?(point) = place(point).then { |at| (at - at.round).abs <= ON }
+
       # Radians about the frame's z counted in strips.
       def at_angle(angle) = (angle - @first) / @step
 
@@ -42,6 +47,19 @@ module Nockplane
           n = @frame.direction(Math.cos(middle), Math.sin(middle))
           [n, (@radius * Math.cos(@step / 2)) - Vec.dot(n, Vec.sub(point, @frame.origin))]
         end
+      end
+
+      # Unit normal of the one strip that all points are over, nil when they are over several. loose: part of a strip a point may be outside.
+      def normal_over(points, loose)
+        at = points.map { |p| place(p) }
+        count = (2 * Math::PI / @step).round
+        at = at.map { |s| s + (count * ((at[0] - s) / count).round) }
+        low, high = at.minmax
+        strip = ((low + high) / 2).floor
+        return nil unless low >= strip - loose && high <= strip + 1 + loose
+
+        middle = @first + ((strip + 0.5) * @step)
+        @frame.direction(Math.cos(middle), Math.sin(middle))
       end
 
       # mm a point of a strip may be inside the cylinder.

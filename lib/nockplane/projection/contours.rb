@@ -46,12 +46,21 @@ module Nockplane
       STEPS = 5
       NONE = 1e-10
 
-      # Facets sharing a corner with a facet: their chords, not the true surface, would hide the contour.
+      # Facets sharing a corner with a facet, and those of its own face sharing one with them: their chords, not the true surface, would hide
+      # the contour.
       def neighbours(index)
-        @solid.facets[index].loops[0].flat_map { |v| at_vertex[v] }.to_h { |i| [i, true] }
+        near = around(index)
+        face = @solid.facets[index].face
+        own = near.select { |i| @solid.facets[i].face.equal?(face) }
+        [*near, *own.flat_map { |i| around(i) }.select { |i| @solid.facets[i].face.equal?(face) }].to_h { |i| [i, true] }
       end
 
       private
+
+      def around(index)
+        @around ||= {}
+        @around[index] ||= @solid.facets[index].loops[0].flat_map { |v| at_vertex[v] }.uniq
+      end
 
       # n.d at a vertex by the analytic normal; the sign of n does not matter here.
       def turn(face, vertex)

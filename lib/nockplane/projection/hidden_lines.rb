@@ -48,17 +48,24 @@ module Nockplane
         @set.slivers.each { |i, n| @front[i] = Geometry::Vec.dot(n, @frame.d) < FRONT }
       end
 
-      # Contours as edges between new points appended to the projected ones.
+      # Contours as edges between new points appended to the projected ones. What hides them is asked where they truly run, just outside the mesh.
       def contours
         points = {}
         @contours.pieces.map do |piece|
-          a, b = [piece.from, piece.to].map { |at| points[at] ||= append(*at) }
-          edge = EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil)
+          ends = [piece.from, piece.to].map { |at| points[at] ||= [append(*at), stand(@contours.spot(piece.facet, *at).point)] }
+          chord, true_one = ends.transpose.map { |a, b| EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil) }
           @skip = @contours.neighbours(piece.facet)
-          Seen.new(edge, :silhouette, hidden(edge), *runs.of_piece(piece))
+          Seen.new(chord, :silhouette, hidden(true_one), *runs.of_piece(piece))
         end
       ensure
         @skip = nil
+      end
+
+      def stand(point)
+        @px << @frame.x(point)
+        @py << @frame.y(point)
+        @pz << @frame.depth(point)
+        @px.size - 1
       end
 
       def append(a, b, t)
@@ -90,7 +97,7 @@ module Nockplane
         @facet_of = []
         @depth = []
         @solid.facets.each_with_index do |f, i|
-          next if !@front[i] || @set.slivers.key?(i)
+          next unless @front[i] && hiding?(i, f)
 
           plane = depth_plane(f)
           @set.pieces[i].each do |ids|
@@ -103,6 +110,12 @@ module Nockplane
         @stamp = Array.new(@polys_x.size, -1)
         @turn = 0
         fill_cells
+      end
+
+      # (One that is twisted may look at the viewer by its strip, and away by its corners.)
+      def hiding?(i, f)
+        n = @set.slivers[i]
+        n.nil? || (Slivers.hiding?(f, n) && Geometry::Vec.dot(f.normal, @frame.d) < FRONT)
       end
 
       def depth_plane(f)

@@ -2,30 +2,38 @@
 
 module Nockplane
   module Projection
-    # Facets of cylinders whose corners lie nearly in one line (where two bores cross, say): they have no direction of their own that could
-    # tell whether they look at the viewer, and are taken to look where their surface does.
+    # Facets of cylinders that do not lie as the strip of the cylinder they belong to does (Geometry::Rulings): thin ones whose corners are nearly
+    # in one line, and ones twisted because a corner could not be put on the strip (where two bores meet at a small angle, say). Whether
+    # they look at the viewer is told by their strip, so that outlines run along rulings.
     module Slivers
       # Times the square of its longest side that twice the area of a sliver is at most.
       THIN = 0.01
-      # Cosine of the angle by which a facet may look another way than its surface does.
+      # Cosine of the angle by which a thin facet may look another way than its surface does, and of that by which others may be twisted.
       ASKEW = 0.9
+      TWISTED = Math.cos(2e-3)
+      # Part of a strip that a corner may be outside of it.
+      OUTSIDE = 1e-3
 
       module_function
 
-      # { facet index => unit normal of the surface there, out of the solid } of a solid.
+      # { facet index => unit normal of its strip (of a thin one that lies in several: of the surface), out of the solid } of a solid.
       def of(solid)
         sides = Hash.new { |h, face| h[face] = outside?(solid, face) }.compare_by_identity
+        strips = Hash.new { |h, s| h[s] = Geometry::Rulings.new(Geometry::Frame.new(s.origin, s.axis, Geometry::Vec.any_normal(s.axis)), s.radius) }.compare_by_identity
         solid.facets.each_with_index.with_object({}) do |(facet, i), found|
           next unless facet.face.surface.kind == :cylinder && facet.loops.size == 1
 
           points = facet.loops[0].map { |v| solid.point(v) }
-          next unless thin?(points)
-
-          n = facet.face.surface.normal_at(3.times.map { |k| points.sum { |p| p[k] } / points.size })
+          n = strips[facet.face.surface].normal_over(points, OUTSIDE)
+          limit = n ? TWISTED : ASKEW
+          n ||= thin?(points) ? facet.face.surface.normal_at(3.times.map { |k| points.sum { |p| p[k] } / points.size }) : next
           n = Geometry::Vec.neg(n) unless sides[facet.face]
-          found[i] = n.freeze if Geometry::Vec.dot(n, facet.normal) < ASKEW
+          found[i] = n.freeze if Geometry::Vec.dot(n, facet.normal) < limit
         end
       end
+
+      # Is a facet that should look along n fit to hide what is behind it?
+      def hiding?(facet, n) = Geometry::Vec.dot(n, facet.normal) > ASKEW
 
       def thin?(points)
         longest = points.each_index.map { |k| Geometry::Vec.distance(points[k - 1], points[k]) }.max

@@ -184,8 +184,26 @@ module Nockplane
           check(record, curve, [[t0, p], [t1, q]])
           places = @strips.crossings(record.id, curve, curve.refined(curve.places(t0, t1, @fine), @refine))
           places = curve.refined(places, 2) if a == b && places.size < 4 # a closed edge needs to enclose something
-          points = apart(places[1...-1].map { |t| @strips.edge(record.id, curve.at(t)) }, @pool.point(a), @pool.point(b), a == b ? 2 : 0)
+          inner = beyond(places[1...-1].map { |t| curve.at(t) }, [[p, a], [q, b]])
+          points = apart(put(record.id, p, inner, q), @pool.point(a), @pool.point(b), a == b ? 2 : 0)
           [a, *points.map { |p| @pool.add(p) }, b]
+        end
+
+        # Part of the way to the nearer of its neighbours that a point may be moved.
+        ROOM = 0.4
+
+        # The inner points of an edge on the strips of its faces.
+        def put(id, from, inner, to)
+          [from, *inner, to].each_cons(3).map do |before, point, after|
+            @strips.edge(id, point, ROOM * [before, after].map { |other| Geometry::Vec.distance(point, other) }.min)
+          end
+        end
+
+        # Points on an edge that are farther from its ends ([[place, point id], ...]) than those were put from their places, so that the edge does
+        # not double back.
+        def beyond(points, ends)
+          reach = ends.map { |place, id| [place, Geometry::Vec.distance(place, @pool.point(id))] }
+          points.select { |point| reach.all? { |place, mm| Geometry::Vec.distance(point, place) >= mm } }
         end
 
         # mm within which two points of an edge are one.

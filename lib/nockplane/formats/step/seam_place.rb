@@ -38,7 +38,8 @@ module Nockplane
           @holes.map { |low, high| [apart(angle, (low + high) / 2) - ((high - low) / 2), -TURN].max }.min || TURN
         end
 
-        def clear?(angle) = clearance(angle) > CLEAR
+        # Is an angle off all holes, and does every loop that goes round come by there just once?
+        def clear?(angle) = clearance(angle) > CLEAR && [angle - (CLEAR / 2), angle + (CLEAR / 2)].all? { |a| @around.all? { |k| passes(@runs[k], a) == 1 } }
 
         # Radians between two angles, the short way.
         def apart(a, b) = (((a - b + (TURN / 2)) % TURN) - (TURN / 2)).abs
@@ -49,6 +50,9 @@ module Nockplane
         TRIES = 90
 
         private
+
+        # How often a run of angles passes one.
+        def passes(run, angle) = run.each_cons(2).sum { |a, b| (((b - angle) / TURN).floor - ((a - angle) / TURN).floor).abs }
 
         # Angles around a loop, each the nearest turn to the one before; the first again at the end.
         def unwrapped(list)

@@ -6,8 +6,10 @@ module Nockplane
       # Puts points of edges on the flat strips of the cylinders they lie on (Geometry::Rulings), and finds where edges cross
       # the rulings. A point stays on the planes it belongs to; where that would take it far, it stays where it is.
       class Strips
-        # Times the height of a strip's arc that a point may be moved.
+        # Times the height of a strip's arc that a point may be moved; along an edge with room to the points beside it, where two cylinders meet
+        # at a small angle.
         FAR = 4
+        FAR_ALONG = 20
 
         def initialize(refine)
           @refine = refine
@@ -27,7 +29,8 @@ module Nockplane
         end
 
         def vertex(id, point) = put(point, @by_vertex[id])
-        def edge(id, point) = put(point, @by_edge[id])
+        # room: mm that a point may move without coming near to those beside it.
+        def edge(id, point, room = 0.0) = put(point, @by_edge[id], room)
 
         # Parameters with those between them added where the curve crosses a ruling.
         def crossings(id, curve, places)
@@ -36,12 +39,12 @@ module Nockplane
 
           places.each_cons(2).flat_map do |a, b|
             added = found.flat_map { |r| between(curve, r, a, b) }.sort_by { |t| (t - a).abs }
-            [[a, false], *added.map { |t| [t, true] }]
+            [[a, found.any? { |r| r.on?(curve.at(a)) }], *added.map { |t| [t, true] }]
           end.push([places[-1], false]).then { |all| thinned(all) }
         end
 
         # Part of a chord's parameter range that a place must keep from a crossing to be of use.
-        NEAR = 0.2
+        NEAR = 0.4
 
         # Places without those that lie next to a crossing; the ends stay.
         def thinned(all)
@@ -59,7 +62,7 @@ module Nockplane
           start = rulings.place(curve.at(a))
           way = (((rulings.place(curve.at(b)) - start) + (count / 2)) % count) - (count / 2)
           low, high = [start, start + way].minmax
-          ((low + 1e-3).ceil..(high - 1e-3).floor).map { |k| crossing(curve, rulings, a, b, start, k, way, count) }
+          ((low + Geometry::Rulings::ON).ceil..(high - Geometry::Rulings::ON).floor).map { |k| crossing(curve, rulings, a, b, start, k, way, count) }
         end
 
         def crossing(curve, rulings, a, b, start, ruling, way, count)
@@ -71,14 +74,16 @@ module Nockplane
           (a + b) / 2
         end
 
-        def put(point, charts)
+        def put(point, charts, room = 0.0)
           round = charts.select { |c| c.kind == :cylinder }
           return point if round.empty?
 
           wanted = round.flat_map { |c| rulings(c).strips(point) }
           planes = charts.select(&:plane?).map { |c| [c.frame.z, -Geometry::Vec.dot(c.frame.z, Geometry::Vec.sub(point, c.frame.origin))] }
           shift = Geometry::Meeting.shift(planes.map { |n, d| [n, d.abs < 1e-6 ? d : 0.0] } + wanted)
-          shift && Geometry::Vec.length(shift) <= (FAR * round.map { |c| rulings(c).height }.max) + 1e-9 ? Geometry::Vec.add(point, shift) : point
+          height = round.map { |c| rulings(c).height }.max
+          far = [FAR * height, [FAR_ALONG * height, room].min].max + 1e-9
+          shift && Geometry::Vec.length(shift) <= far ? Geometry::Vec.add(point, shift) : point
         end
       end
     end
