@@ -28,7 +28,7 @@ module Nockplane
       def call
         @px, @py, @pz = @frame.project(@solid)
         face_sides
-        build_grid
+        lay_occluders
         seen = []
         @contours = Contours.new(@solid, @frame)
         @set.edges.each do |e|
@@ -52,13 +52,22 @@ module Nockplane
       def contours
         points = {}
         @contours.pieces.map do |piece|
-          ends = [piece.from, piece.to].map { |at| points[at] ||= [append(*at), stand(@contours.spot(piece.facet, *at).point)] }
-          chord, true_one = ends.transpose.map { |a, b| EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil) }
+          a, b = [piece.from, piece.to].map { |at| points[at] ||= append(*at) }
           @skip = @contours.neighbours(piece.facet)
-          Seen.new(chord, :silhouette, hidden(true_one), *runs.of_piece(piece))
+          run = runs.of_piece(piece)
+          Seen.new(between(a, b, piece), :silhouette, hidden_along(TrueRuns.places(*run), piece), *run)
         end
       ensure
         @skip = nil
+      end
+
+      def between(a, b, piece) = EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil)
+
+      # Hidden intervals of t along a curve given by places at equal steps of t.
+      def hidden_along(places, piece)
+        ids = places.map { |p| stand(p) }
+        parts = ids.each_cons(2).each_with_index.flat_map { |(a, b), k| hidden(between(a, b, piece)).map { |list| list.map { |t| (k + t) / (ids.size - 1) } } }
+        parts.size < 2 ? parts : Intervals.union(parts, 1e-9)
       end
 
       def stand(point)
@@ -90,69 +99,12 @@ module Nockplane
         end
       end
 
-      # Occluder pieces: flat list of image polygons with depth z = a x + b y + c.
-      def build_grid
-        @polys_x = []
-        @polys_y = []
-        @facet_of = []
-        @depth = []
-        @solid.facets.each_with_index do |f, i|
-          next unless @front[i] && hiding?(i, f)
-
-          plane = depth_plane(f)
-          @set.pieces[i].each do |ids|
-            @polys_x << ids.map { |k| @px[k] }
-            @polys_y << ids.map { |k| @py[k] }
-            @facet_of << i
-            @depth << plane
-          end
-        end
+      def lay_occluders
+        laid = Occluders.new(@solid, @set, @frame, @front, @px, @py)
+        @polys_x, @polys_y, @facet_of, @depth, @boxes, @near, @cells = laid.lists
+        @x0, @y0, @cw, @ch, @nx, @ny = laid.grid
         @stamp = Array.new(@polys_x.size, -1)
         @turn = 0
-        fill_cells
-      end
-
-      # (One that is twisted may look at the viewer by its strip, and away by its corners.)
-      def hiding?(i, f)
-        n = @set.slivers[i]
-        n.nil? || (Slivers.hiding?(f, n) && Geometry::Vec.dot(f.normal, @frame.d) < FRONT)
-      end
-
-      def depth_plane(f)
-        nd = Geometry::Vec.dot(f.normal, @frame.d)
-        [-Geometry::Vec.dot(f.normal, @frame.r) / nd, -Geometry::Vec.dot(f.normal, @frame.u) / nd, f.d / nd]
-      end
-
-      def fill_cells
-        @x0, x1 = @px.minmax
-        @y0, y1 = @py.minmax
-        w = [x1 - @x0, 1e-6].max
-        h = [y1 - @y0, 1e-6].max
-        size = Math.sqrt(w * h / [@polys_x.size, 1].max)
-        @nx = (w / size).ceil.clamp(1, 500)
-        @ny = (h / size).ceil.clamp(1, 500)
-        @cw = w / @nx
-        @ch = h / @ny
-        @cells = Array.new(@nx * @ny)
-        @boxes = @polys_x.each_index.map do |k|
-          x = @polys_x[k].minmax
-          y = @polys_y[k].minmax
-          [x[0] - PAD, y[0] - PAD, x[1] + PAD, y[1] + PAD]
-        end
-        near_first.each do |k|
-          x0, y0, x1, y1 = @boxes[k]
-          row(y0).upto(row(y1)) { |j| column(x0).upto(column(x1)) { |i| (@cells[(j * @nx) + i] ||= []) << k } }
-        end
-      end
-
-      # Pieces by their least depth: in every cell the nearest come first, so that what hides an edge whole is met early, and
-      # a walk through a cell ends at the first piece that begins behind the edge.
-      def near_first
-        @near = @polys_x.each_index.map do |k|
-          a, b, c = @depth[k]
-          @polys_x[k].zip(@polys_y[k]).map { |x, y| (a * x) + (b * y) + c }.min
-        end
-        @near.each_index.sort_by { |k| @near[k] }
       end
 
       # Hidden intervals of t along the edge.

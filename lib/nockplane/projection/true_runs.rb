@@ -8,6 +8,27 @@ module Nockplane
       # Cosine of the angle to its chord up to which a piece of a contour is drawn as one curve.
       BENT = 0.7
 
+      # mm that a contour may bulge from its chord to be taken for it when its hiding is asked; else it is asked at so many places more.
+      BULGE = 2e-3
+      INNER = 3
+
+      # Places along a run at equal steps: its ends, and others between them where it bulges.
+      def self.places(from, to, leaves = nil, arrives = nil)
+        return [from, to] unless leaves && arrives
+
+        bezier = Exact.bezier(from, to, leaves, arrives)
+        middle = at(bezier, 0.5)
+        return [from, to] if Geometry::Vec.distance(middle, Geometry::Vec.scale(Geometry::Vec.add(from, to), 0.5)) < BULGE
+
+        [from, *(1..INNER).map { |k| at(bezier, k.fdiv(INNER + 1)) }, to]
+      end
+
+      # Point of a Bezier at t.
+      def self.at(bezier, t)
+        [1, 2, 3].reduce(bezier) { |points, _| points.each_cons(2).map { |p, q| Geometry::Vec.along(p, Geometry::Vec.sub(q, p), t) } }[0]
+      end
+      private_class_method :at
+
       def initialize(solid, edge_set, frame, contours)
         @solid = solid
         @set = edge_set

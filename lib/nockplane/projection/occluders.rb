@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # What may hide edges in a view: the front-facing convex pieces of facets as image polygons with a depth z = a x + b y + c (mm), in a uniform
+    # grid of cells over the image. In every cell the nearest come first, so that what hides an edge whole is met early, and a walk through
+    # a cell ends at the first piece that begins behind the edge.
+    class Occluders
+      PAD = HiddenLines::PAD
+      # Cells along a side, at most.
+      CELLS = 500
+
+      # front: by facet, does it look at the viewer? px, py: images of the vertices, mm.
+      def initialize(solid, edge_set, frame, front, px, py)
+        @set = edge_set
+        @frame = frame
+        @xs = []
+        @ys = []
+        @facets = []
+        @depths = []
+        solid.facets.each_with_index { |f, i| add(f, i, px, py) if front[i] && hiding?(i, f) }
+        lay_cells(px.minmax, py.minmax)
+      end
+
+      # By piece: image x and y of its corners, its facet, its depth [a, b, c], its box [x0, y0, x1, y1], its least depth; then, by cell (row after
+      # row), the pieces in it or nil.
+      def lists = [@xs, @ys, @facets, @depths, @boxes, @near, @cells]
+
+      # [left, bottom, width and height of a cell (mm), cells across, cells up]
+      def grid = [@x0, @y0, @cw, @ch, @nx, @ny]
+
+      private
+
+      def add(facet, index, px, py)
+        plane = depth_plane(facet)
+        @set.pieces[index].each do |ids|
+          @xs << ids.map { |k| px[k] }
+          @ys << ids.map { |k| py[k] }
+          @facets << index
+          @depths << plane
+        end
+      end
+
+      # (One that is twisted may look at the viewer by its strip, and away by its corners.)
+      def hiding?(index, facet)
+        n = @set.slivers[index]
+        n.nil? || (Slivers.hiding?(facet, n) && Geometry::Vec.dot(facet.normal, @frame.d) < HiddenLines::FRONT)
+      end
+
+      def depth_plane(facet)
+        nd = Geometry::Vec.dot(facet.normal, @frame.d)
+        [-Geometry::Vec.dot(facet.normal, @frame.r) / nd, -Geometry::Vec.dot(facet.normal, @frame.u) / nd, facet.d / nd]
+      end
+
+      def lay_cells((x0, x1), (y0, y1))
+        w = [x1 - x0, 1e-6].max
+        h = [y1 - y0, 1e-6].max
+        size = Math.sqrt(w * h / [@xs.size, 1].max)
+        @x0 = x0
+        @y0 = y0
+        @nx = (w / size).ceil.clamp(1, CELLS)
+        @ny = (h / size).ceil.clamp(1, CELLS)
+        @cw = w / @nx
+        @ch = h / @ny
+        fill_cells
+      end
+
+      def fill_cells
+        @cells = Array.new(@nx * @ny)
+        @boxes = @xs.each_index.map { |k| @xs[k].minmax.zip(@ys[k].minmax).then { |low, high| low.map { |c| c - PAD } + high.map { |c| c + PAD } } }
+        near_first.each do |k|
+          x0, y0, x1, y1 = @boxes[k]
+          place(y0, @y0, @ch, @ny).upto(place(y1, @y0, @ch, @ny)) do |j|
+            place(x0, @x0, @cw, @nx).upto(place(x1, @x0, @cw, @nx)) { |i| (@cells[(j * @nx) + i] ||= []) << k }
+          end
+        end
+      end
+
+      def place(c, from, step, count) = ((c - from) / step).to_i.clamp(0, count - 1)
+
+      def near_first
+        @near = @xs.each_index.map do |k|
+          a, b, c = @depths[k]
+          @xs[k].zip(@ys[k]).map { |x, y| (a * x) + (b * y) + c }.min
+        end
+        @near.each_index.sort_by { |k| @near[k] }
+      end
+    end
+  end
+end
