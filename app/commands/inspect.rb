@@ -14,7 +14,7 @@ module App
           faces: solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size), edges: edges(solid),
           volume: mass.volume.round(4), area: mass.area.round(4), box: Nockplane::Solids::Extent.of(solid).map { |v| v.round(6) }, centre: mass.centre.map { |v| v.round(6) },
           **weight(source, text, model, mass), parameters: model.parameters, warnings: model.warnings,
-          **(model.imported? ? { report: model.report, dimensions: model.dimensions.map { |d| { id: d.id, kind: d.kind, value: d.value, tolerance: d.tolerance, words: d.prefix, faces: d.faces } } } : {}), ms: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
+          **(model.imported? ? { report: model.report, incomplete: model.gaps, dimensions: model.dimensions.map { |d| { id: d.id, kind: d.kind, value: d.value, tolerance: d.tolerance, words: d.prefix, faces: d.faces } } } : {}), ms: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
         }
       end
 

@@ -23,6 +23,8 @@ module Nockplane
       def section = @cut ? @source.section(@id, @revision, @frame) : nil
       def linework = section&.linework || @source.linework(@id, @revision, @frame)
       def shading = section&.shading || @source.shading(@id, @revision, @frame)
+      # Regions of what stands in for faces that could not be read (a model cut open shows none).
+      def stand_ins = @cut ? [] : @source.stand_ins(@id, @revision, @frame)
       def shaded? = @cut || @source.shaded?(@id, @revision, @frame)
       def axes = @source.axes(@id, @revision)
     end

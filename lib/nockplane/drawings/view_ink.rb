@@ -24,6 +24,7 @@ module Nockplane
         items = shade && @view.shaded? ? shading : []
         items += lines unless @view.style == 'tone'
         items += hatch if @shown.section
+        items += stand_ins if @shown.model.incomplete?
         items += centre_lines if centre_lines?
         items + threads + label
       end
@@ -79,6 +80,12 @@ module Nockplane
         Drafting::Hatching.new(@standard, loops).ink
       end
 
+      # Lining of the flat pieces that stand in for faces that could not be read.
+      def stand_ins
+        loops = @shown.stand_ins.flat_map(&:loops)
+        Drafting::Hatching.new(@standard, loops.map { |l| l.map { |x, y| @place.paper(x, y) } }).ink
+      end
+
       # Where hidden lines are left out, so are the centre lines of what is hidden.
       def centre_lines
         pitch = (@shown.model.dimensions + @shown.model.measured).select { |d| d.kind == :pitch_circle }.map { |d| [d.centre, d.axis, d.value / 2] }
@@ -107,14 +114,22 @@ module Nockplane
         end
       end
 
-      # The label, with the scale where the view has one of its own (SCL-01).
+      # The label, with the scale where the view has one of its own (SCL-01); above it, that the model is incomplete.
       def label
         own = (@scale - @sheet_scale).abs > 1e-9 ? "(#{Drafting::Scale.text(@scale, @standard.decimal)})" : nil
-        words = [@view.label.to_s.strip, own].compact.reject(&:empty?)
-        return [] if words.empty?
-
+        words = [[@view.label.to_s.strip, own].compact.join(' ').strip, @standard.label_height]
         x0, _, x1, y1 = @place.outline
-        [Drafting::Ink.text((x0 + x1) / 2, y1 + 4, words.join(' '), height: @standard.label_height, anchor: :middle, layer: 'label')]
+        at = y1 + 4
+        [words, [incomplete, @standard.text_height]].reject { |line, _| line.empty? }.map do |line, height|
+          made = Drafting::Ink.text((x0 + x1) / 2, at, line, height: height, anchor: :middle, layer: 'label')
+          at += 1.6 * height
+          made
+        end
+      end
+
+      def incomplete
+        n = @shown.model.gaps.size
+        n.zero? ? '' : "INCOMPLETE: #{n} #{n == 1 ? 'piece' : 'pieces'} of the model could not be read"
       end
     end
   end

@@ -40,6 +40,8 @@ module Nockplane
 
       def plane? = @kind == :plane
       def turned? = TURNED.include?(@kind)
+      # Does it only take the place of a surface that could not be read?
+      def stand_in? = @kind == :stand_in
       def swept? = !(@curve || @field).nil?
 
       # The surface moved: points and directions through the two maps.

@@ -49,6 +49,16 @@ module Nockplane
         @store.fetch(key('shading', text, *sight(frame))) { Projection::Shading.of(model_of(text).solid, frame, edge_set: edge_set_of(text)) }
       end
 
+      # [Projection::Shading::Region] of the flat pieces that stand in for faces that could not be read, as far as they are seen.
+      def stand_ins(id, revision, frame)
+        return [] unless model(id, revision).gaps.any? { |g| g[:stands_in] }
+
+        text = @recipe.call(id, revision)
+        @store.fetch(key('stand-ins', text, *sight(frame))) do
+          Projection::Shading.of_faces(model_of(text).solid, frame, edge_set: edge_set_of(text)) { |face| face.surface.stand_in? }
+        end
+      end
+
       # Has the shading of a view been worked out before?
       def shaded?(id, revision, frame) = @store.known?(key('shading', @recipe.call(id, revision), *sight(frame)))
 

@@ -47,7 +47,7 @@ module Nockplane
         place
         solid = Solids::Mesh.compound(@solids)
         Model.new(solid: solid, values: @scope.values, parameters: @recipe.parameters.map { |p| p.to_h_with(@scope.values[p.name]) }, dimensions: [],
-                  threads: @threads, warnings: @warnings.uniq, properties: @recipe.properties, name: @recipe.name,
+                  threads: @threads, warnings: @warnings.uniq, gaps: @gaps, properties: @recipe.properties, name: @recipe.name,
                   features: @recipe.components.map { |c| [c['id'], "component #{c['model']}", c['hidden'] != true, nil] }, components: @instances)
       end
 
@@ -58,6 +58,7 @@ module Nockplane
         @instances = []
         @threads = {}
         @warnings = []
+        @gaps = []
         @vertex = @facet = 0
         @placed = Placed.new({})
         @recipe.components.each_with_index { |c, i| component(c, "components[#{i}]") }
@@ -96,6 +97,7 @@ module Nockplane
         @vertex += moved.xs.size
         @facet += moved.facets.size
         @warnings.concat(part.warnings.map { |w| "#{given['model']}: #{w}" })
+        @gaps.concat(part.gaps.map { |g| g.merge(face: g[:face] && "#{name}:#{g[:face]}") })
         moved
       end
 

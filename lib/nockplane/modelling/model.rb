@@ -9,15 +9,17 @@ module Nockplane
     # Of an imported model: colours { face name => [r, g, b] }, annotations (geometric tolerances as read), layers
     # { name => how many faces or solids }, saved_views [{ name:, direction:, up: }],
     # measured [ModelDimension] worth offering, report: what of the
-    # file was not understood ([{ entity:, count:, meaning:, example: }]); nil of a built one.
-    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, :colours, :annotations, :layers, :saved_views, :measured, :report, keyword_init: true) do
-      def initialize(components: [], colours: {}, annotations: [], layers: {}, saved_views: [], measured: [], **)
+    # file was not understood ([{ entity:, count:, meaning:, example: }]); nil of a built one; gaps: what of the shape is not as the file means it
+    # ([{ face: name or nil, why:, stands_in: }]: a flat piece takes the face's place).
+    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, :colours, :annotations, :layers, :saved_views, :measured, :report, :gaps, keyword_init: true) do
+      def initialize(components: [], colours: {}, annotations: [], layers: {}, saved_views: [], measured: [], gaps: [], **)
         super
         Ractor.make_shareable(self)
       end
 
       def assembly? = !components.empty?
       def imported? = !report.nil?
+      def incomplete? = !gaps.empty?
       # A model dimension by id; also one measured on the faces.
       def dimension(id) = dimensions.find { |d| d.id == id } || measured.find { |d| d.id == id } || (Measured.id?(id) ? Measured.find(solid, id) : nil)
     end

@@ -24,17 +24,22 @@ module Nockplane
 
       def self.of(solid, frame, edge_set: EdgeSet.new(solid)) = new(solid, edge_set, frame).regions
 
+      # [Region] of the faces for which the block is true: what is seen of them, the same way.
+      def self.of_faces(solid, frame, edge_set: EdgeSet.new(solid), &wanted) = new(solid, edge_set, frame).regions(&wanted)
+
       def initialize(solid, edge_set, frame)
         @solid = solid
         @set = edge_set
         @frame = frame
       end
 
-      # [Region]
+      # [Region], of all faces or of those for which a block is true.
       def regions
         project
         fill_cells
-        Ractor.make_shareable(@planes.keys.flat_map { |facet| visible(facet) })
+        facets = @planes.keys
+        facets = facets.select { |i| yield(@solid.facets[i].face) } if block_given?
+        Ractor.make_shareable(facets.flat_map { |facet| visible(facet) })
       end
 
       private

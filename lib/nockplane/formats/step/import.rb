@@ -113,7 +113,12 @@ module Nockplane
           Modelling::Model.new(solid: solid, values: {}, parameters: [], dimensions: given, threads: {}, features: [], warnings: warnings(solid), properties: properties(product),
                                name: name, components: instances, colours: colours(solid), annotations: kept.tolerances.map(&:to_h), layers: @properties.layers.values.tally,
                                saved_views: SavedViews.new(@file, @report).all,
-                               measured: measured(solid), report: @report.to_a)
+                               measured: measured(solid), report: @report.to_a, gaps: gaps)
+        end
+
+        # Faces under their names, each once, with why they are not as the file means them.
+        def gaps
+          @report.gaps.map { |g| { face: g.record && (@names[g.record] || "##{g.record}"), why: g.why, stands_in: g.stands_in } }.uniq
         end
 
         # Sizes that faces offer; what is wrong with a shape must not keep it out.
@@ -126,7 +131,9 @@ module Nockplane
 
         def warnings(solid)
           open = solid.open_edges.size
-          found = open.zero? ? [] : ["the model is open along #{open} chords; its volume and mass are not right"]
+          found = []
+          found << "incomplete: #{@report.gaps.size} #{@report.gaps.size == 1 ? 'piece' : 'pieces'} of the shape could not be read and #{@report.gaps.size == 1 ? 'is' : 'are'} named under Import; drawings say so" if @report.gaps.any?
+          found << "the model is open along #{open} chords; its volume and mass are not right" unless open.zero?
           n = @report.to_a.size
           n.zero? ? found : found + ["#{n} #{n == 1 ? 'kind of thing' : 'kinds of things'} in the file could not be taken over; see the import report"]
         end

@@ -114,8 +114,8 @@ module Nockplane
             here = placing.of_usage(@placed[usage], reps(child), place.scale)
             walk(child, path + [many ? "#{clean(word)}[#{k}]" : clean(word)], place.after(here), above + [id])
           end
-        rescue Unusable => e
-          @report.add('PRODUCT_DEFINITION', "a part is missing from the picture: #{e.message}", label(id))
+        rescue Unusable, *Report::WRONG_KINDS => e
+          @report.gap('PRODUCT_DEFINITION', "a part is missing from the picture: #{e.message}", label(id))
         end
 
         def clean(word) = word.tr(':~/[]', '-----')[0, 80]

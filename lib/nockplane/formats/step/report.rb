@@ -10,8 +10,22 @@ module Nockplane
 
         Line = Struct.new(:entity, :count, :meaning, :example)
 
+        # What of the shape is not as the file means it: record number of the face (nil when it is more than a face), why, and whether a flat
+        # stand-in takes its place.
+        Gap = Struct.new(:record, :why, :stands_in)
+
+        # [Gap]
+        attr_reader :gaps
+
         def initialize
           @lines = {}
+          @gaps = []
+        end
+
+        # As add, of something that makes the picture of the shape incomplete or wrong. record: number of the face, nil for more than that.
+        def gap(entity, meaning, example, record: nil, stands_in: false)
+          @gaps << Gap.new(record, meaning, stands_in)
+          add(entity, meaning, example)
         end
 
         # entity: type name; meaning: one sentence; example: "#12 ..." of one place.

@@ -64,7 +64,7 @@ module Nockplane
           else Tessellation.new(@file, mesh, @report, @unit).facets(record)
           end
         rescue Unusable => e
-          @report.add(record.type, "a body is missing from the picture: #{e.message}", "##{record.id}")
+          @report.gap(record.type, "a body is missing from the picture: #{e.message}", "##{record.id}")
           []
         end
 
@@ -93,13 +93,13 @@ module Nockplane
         def closed(facets, record, mesh)
           turned = Orient.call(facets, mesh.pool, outward: true)
           open = Orient.open_edges(turned)
-          @report.add(record.type, "the solid is open along #{open} chords; it is shown, but its volume is not right", "##{record.id}") unless open.zero?
+          @report.gap(record.type, "the solid is open along #{open} chords; it is shown, but its volume is not right", "##{record.id}") unless open.zero?
           turned
         end
 
         def void(ref, mesh, record)
           facets = shell(ref, mesh)
-          @report.add('BREP_WITH_VOIDS', 'a void is open', "##{record.id}") unless Orient.open_edges(facets).zero?
+          @report.gap('BREP_WITH_VOIDS', 'a void is open; the volume is not right', "##{record.id}") unless Orient.open_edges(facets).zero?
           Orient.call(facets, mesh.pool, outward: false)
         end
       end

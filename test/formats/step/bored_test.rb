@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+require 'step_helper'
+require 'bored_parts'
+
+# Parts of our own whose faces are pierced and cut (BoredParts), through the writer and back: closed, the same faces, the same volume, the same
+# lines as the recipe's own solid, which is meshed in another way. (bench/bored.rb takes all of them, and an independent reader.)
+class StepBoredTest < StepTest
+  NAMED_HERE = %w[cone_leaned bores_of_one_size_leaned three_bores_of_one_size point_into_bore through_rounds leaned_into_bore half_a_body relief_crossed shell_pierced
+                  rounded_edges_bored through_a_ball boss_on_a_cylinder].freeze
+  VIEWS = %w[front top right iso].freeze
+
+  NAMED_HERE.each do |name|
+    define_method("test_#{name}_comes_back_as_it_was") do
+      made = Modelling::Builder.build(Modelling::Recipe.parse(BoredParts.recipe(name)))
+      read = STEP::Import.read(STEP::Writer.write(made)).model
+      assert_empty read.report
+      assert_closed read.solid
+      assert_equal kinds(made.solid), kinds(read.solid)
+      assert_in_delta whole(made.solid), whole(read.solid), whole(made.solid) * 1e-6
+      assert_lines(made.solid, read.solid) unless name == 'through_a_ball' # its outline and its hole are 3 um apart in two views
+    end
+  end
+
+  def kinds(solid) = solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size).sort.to_h
+  # Volume of the mesh and of what lies between it and the surfaces, mm3.
+  def whole(solid) = Solids::Mass.of(solid).volume + Solids::Bulge.of(solid)[0]
+
+  def assert_lines(one, other)
+    sets = [one, other].map { |s| Projection::EdgeSet.new(s) }
+    VIEWS.each do |name|
+      lines = [one, other].zip(sets).map { |solid, set| Projection::Linework.of(solid, Projection::ViewFrame.named(name), edge_set: set) }
+      [true, false].each do |visible|
+        a, b = lines.map { |l| l.lengths(visible).values_at(:sharp, :silhouette).sum }
+        assert_in_delta a, b, (a * 5e-3) + 0.3, "#{name}, #{visible ? 'visible' : 'hidden'}, mm"
+      end
+    end
+  end
+end
