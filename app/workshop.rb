@@ -6,7 +6,7 @@ module App
     module_function
 
     def source
-      @source ||= Nockplane::Linking::Source.new(store: store, library: method(:component), importer: method(:imported)) { |id, number| recipe(id, number) }
+      @source ||= Nockplane::Linking::Source.new(store: store, library: method(:component), importer: method(:imported), parts_importer: method(:imported_parts)) { |id, number| recipe(id, number) }
     end
 
     def store = @store ||= Store.new(File.join(App.data_folder, 'cache'))
@@ -25,6 +25,8 @@ module App
 
       Nockplane::Modelling::Model.new(**model.to_h, name: reference.title || model.name, properties: reference.properties_of(model))
     end
+
+    def imported_parts(reference, refine) = Nockplane::Formats::Step::Import.parts(Files.read(reference.file), refine: refine)
 
     # A recipe or an assembly, as its text says. Raises RecipeFault.
     def parse(text) = (Nockplane::Modelling::AssemblyRecipe.is?(text) ? Nockplane::Modelling::AssemblyRecipe : Nockplane::Modelling::Recipe).parse(text)

@@ -8,11 +8,10 @@ module App
         started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
         model = source.model_of(text)
         mass = source.mass(text)
-        solid = model.solid
+        whole = model.assembled || Nockplane::Solids::Assembled.new([model.solid], [[0, Nockplane::Solids::Transform::IDENTITY]])
         {
-          kind: kind(model), solids: Nockplane::Solids::Bodies.count(solid), closed: solid.closed?,
-          faces: solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size), edges: edges(solid),
-          volume: mass.volume.round(4), area: mass.area.round(4), box: Nockplane::Solids::Extent.of(solid).map { |v| v.round(6) }, centre: mass.centre.map { |v| v.round(6) },
+          kind: kind(model), solids: whole.bodies, closed: whole.closed?, faces: whole.kinds, edges: whole.sum { |part| edges(part) },
+          volume: mass.volume.round(4), area: mass.area.round(4), box: source.extent(text).map { |v| v.round(6) }, centre: mass.centre.map { |v| v.round(6) },
           **weight(source, text, model, mass), parameters: model.parameters, warnings: model.warnings,
           **(model.imported? ? { report: model.report, incomplete: model.gaps, dimensions: model.dimensions.map { |d| { id: d.id, kind: d.kind, value: d.value, tolerance: d.tolerance, words: d.prefix, faces: d.faces } } } : {}), ms: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - started) * 1000).round(1)
         }

@@ -24,7 +24,8 @@ module App
       # Linking::Source that finds components here, and files by their path.
       def source(&recipe)
         importer = ->(reference, refine) { Nockplane::Formats::Step::Import.read(File.binread(reference.name), names: reference.faces, refine: refine).model }
-        Nockplane::Linking::Source.new(library: method(:text), importer: importer, &recipe)
+        parts = ->(reference, refine) { Nockplane::Formats::Step::Import.parts(File.binread(reference.name), refine: refine) }
+        Nockplane::Linking::Source.new(library: method(:text), importer: importer, parts_importer: parts, &recipe)
       end
 
       # Text of a model by name; revisions mean nothing in a folder.

@@ -5,7 +5,7 @@ module Nockplane
     # Middle products by the digest of their inputs: models, linework, shading, axes. Pure computation behind a store.
     # recipe: ->(model id, revision number) giving recipe text; library: ->(name, revision or nil) giving the text of a
     # component that an assembly names, nil when there is none; importer: ->(ImportReference, refine) giving the Modelling::Model
-    # of an imported file; store: anything with fetch(key) { value } and known?(key) (see MemoryStore).
+    # of an imported file; parts_importer: the same giving Model#parts alone, where that is quicker; store: anything with fetch(key) { value } and known?(key) (see MemoryStore).
     class Source
       # The simplest store: keeps everything. The application's store also keeps it on disk.
       class MemoryStore
@@ -16,10 +16,11 @@ module Nockplane
 
       attr_reader :prefixes
 
-      def initialize(store: MemoryStore.new, prefixes: Modelling::Builder::Prefixes.new, library: ->(_name, _revision) {}, importer: nil, &recipe)
+      def initialize(store: MemoryStore.new, prefixes: Modelling::Builder::Prefixes.new, library: ->(_name, _revision) {}, importer: nil, parts_importer: nil, &recipe)
         @recipe = recipe
         @library = library
         @importer = importer
+        @parts_importer = parts_importer
         @parsed = {}
         @prints = {}
         @store = store
@@ -89,9 +90,15 @@ module Nockplane
         @store.known?(key('model', text, 1, false)) && @store.known?(key('axes', text)) && @store.known?(key(lines, text, *sight(frame)))
       end
 
-      # Exact volume, area and centre (Mass.extrapolated).
+      # Exact volume, area and centre (Mass.extrapolated); of an assembly by its parts.
       def mass(text)
-        @store.fetch(key('mass', text)) { Ractor.make_shareable(Solids::Mass.extrapolated(model_of(text).solid, model_of(text, refine: 2).solid)) }
+        @store.fetch(key('mass', text)) { Ractor.make_shareable(weighed(text)) }
+      end
+
+      # The box of the true shape, mm.
+      def extent(text)
+        model = model_of(text)
+        model.assembled&.extent || Solids::Extent.of(model.solid)
       end
 
       # Has the exact volume been worked out before?
@@ -130,7 +137,7 @@ module Nockplane
       def edge_set_of(text, exploded: false)
         @store.fetch(key('edges', text, exploded)) do
           model = model_of(text, exploded: exploded)
-          parts = Modelling::AssemblyRecipe.is?(text) && parts_of(text, model)
+          parts = Modelling::AssemblyRecipe.is?(text) ? parts_of(text, model) : own_parts(model)
           parts ? Projection::EdgeSet.placed(parts) : Projection::EdgeSet.new(model.solid)
         end
       end
@@ -144,6 +151,30 @@ module Nockplane
 
         edges = Projection::EdgeSet.new(made.remaining)
         Drawings::SectionCut.new(origin: axis.origin, loops: made.loops.map(&:points), linework: Projection::Linework.of(made.remaining, frame, edge_set: edges), shading: Projection::Shading.of(made.remaining, frame, edge_set: edges))
+      end
+
+      def weighed(text)
+        coarse = model_of(text)
+        whole = coarse.assembled or return Solids::Mass.extrapolated(coarse.solid, model_of(text, refine: 2).solid)
+
+        fine = fine_parts(text)
+        fine = coarse.parts if fine.size != coarse.parts.size
+        whole.mass(coarse.parts.each_index.map { |i| Solids::Mass.extrapolated(coarse.parts[i], fine[i]) })
+      end
+
+      # The parts of an assembly, meshed twice as finely.
+      def fine_parts(text)
+        return model_of(text, refine: 2).parts unless @parts_importer && Modelling::ImportReference.is?(text)
+
+        @parts_importer.call(Modelling::ImportReference.parse(text), 2)
+      end
+
+      # [EdgeSet, Transform, first vertex, first facet] of every part of an imported assembly; nil of a part.
+      def own_parts(model)
+        return nil if model.parts.empty?
+
+        sets = model.parts.map { |part| Projection::EdgeSet.new(part) }
+        model.components.reject(&:hidden?).map { |i| [sets[i.part], i.transform, i.vertex, i.facet] }
       end
 
       # The part cut open by a plane; nil when what remains is not closed (a file whose faces don't meet, say).

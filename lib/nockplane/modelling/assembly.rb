@@ -9,8 +9,9 @@ module Nockplane
       MAX_DEPTH = 8
 
       # One placed part: path of names ("wheel:carousel[2]"); reference: the model named; model: the Model (of a part);
-      # transform: part to assembly; purchased; vertex, facet: where its solid starts in the assembly's, nil for a hidden one.
-      Instance = Struct.new(:path, :reference, :name, :properties, :transform, :purchased, :vertex, :facet) do
+      # transform: part to assembly; purchased; vertex, facet: where its solid starts in the assembly's, nil for a hidden one; part: which of the
+      # model's parts it is, nil when that is not known.
+      Instance = Struct.new(:path, :reference, :name, :properties, :transform, :purchased, :vertex, :facet, :part) do
         def hidden? = facet.nil?
         # The path without numbers of pattern instances: which component it is.
         def component = path.gsub(/\[[^\]]*\]/, '')
@@ -48,7 +49,7 @@ module Nockplane
         solid = Solids::Mesh.compound(@solids)
         Model.new(solid: solid, values: @scope.values, parameters: @recipe.parameters.map { |p| p.to_h_with(@scope.values[p.name]) }, dimensions: [],
                   threads: @threads, warnings: @warnings.uniq, gaps: @gaps, properties: @recipe.properties, name: @recipe.name,
-                  features: @recipe.components.map { |c| [c['id'], "component #{c['model']}", c['hidden'] != true, nil] }, components: @instances)
+                  features: @recipe.components.map { |c| [c['id'], "component #{c['model']}", c['hidden'] != true, nil] }, components: @instances, parts: @instances.all?(&:part) ? @parts.keys : [])
       end
 
       private
@@ -59,6 +60,7 @@ module Nockplane
         @threads = {}
         @warnings = []
         @gaps = []
+        @parts = {}.compare_by_identity
         @vertex = @facet = 0
         @placed = Placed.new({})
         @recipe.components.each_with_index { |c, i| component(c, "components[#{i}]") }
@@ -104,10 +106,14 @@ module Nockplane
       def instance(name, given, part, inner, transform, hidden)
         purchased = given['purchased'] == true || inner&.purchased == true
         at = hidden || inner&.hidden? ? [nil, nil] : [@vertex + (inner ? inner.vertex : 0), @facet + (inner ? inner.facet : 0)]
-        return Instance.new(name, given['model'].to_s, part.name, part.properties, transform, purchased, *at) unless inner
+        return Instance.new(name, given['model'].to_s, part.name, part.properties, transform, purchased, *at, index(part.solid)) unless inner
 
-        Instance.new("#{name}:#{inner.path}", inner.reference, inner.name, inner.properties, transform.after(inner.transform), purchased, *at)
+        own = inner.part && index(part.parts[inner.part])
+        Instance.new("#{name}:#{inner.path}", inner.reference, inner.name, inner.properties, transform.after(inner.transform), purchased, *at, own)
       end
+
+      # Which of the assembly's parts a solid is.
+      def index(solid) = @parts[solid] ||= @parts.size
 
       # mm [x, y, z] that the explode steps move a component, nil for none.
       def explosion(id)

@@ -11,10 +11,17 @@ module Nockplane
     # measured [ModelDimension] worth offering, report: what of the
     # file was not understood ([{ entity:, count:, meaning:, example: }]); nil of a built one; gaps: what of the shape is not as the file means it
     # ([{ face: name or nil, why:, stands_in: }]: a flat piece takes the face's place).
-    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, :colours, :annotations, :layers, :saved_views, :measured, :report, :gaps, keyword_init: true) do
-      def initialize(components: [], colours: {}, annotations: [], layers: {}, saved_views: [], measured: [], gaps: [], **)
+    # parts: of an assembly, each Solid that stands in it once, where it was made (Assembly::Instance#part says which); empty when some is mirrored.
+    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, :colours, :annotations, :layers, :saved_views, :measured, :report, :gaps, :parts, keyword_init: true) do
+      def initialize(components: [], colours: {}, annotations: [], layers: {}, saved_views: [], measured: [], gaps: [], parts: [], **)
         super
         Ractor.make_shareable(self)
+      end
+
+      # Solids::Assembled of an assembly's parts, nil when they are not known apart.
+      def assembled
+        shown = components.reject(&:hidden?)
+        parts.empty? || shown.empty? ? nil : Solids::Assembled.new(parts, shown.map { |i| [i.part, i.transform] })
       end
 
       def assembly? = !components.empty?

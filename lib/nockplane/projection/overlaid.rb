@@ -38,8 +38,24 @@ module Nockplane
         marked = @curves.map { |s| [s, spans(s).map { |span| Span.new(span, false) }] }
         marked.each { |s, list| list.each { |span| put(along(span.points), s, span) } }
         # The least important first: each is left out where what is still there covers it. (A curve may run back along itself.)
-        marked.sort_by { |s, _| -rank(s) }.each { |s, list| list.each { |span| span.gone = covered?(span, s) } }
-        plain + marked.flat_map { |s, list| list.none?(&:gone) ? [s] : pieces(s, list) }
+        left = marked.sort_by { |s, _| -rank(s) }.to_h { |s, list| [s, list.flat_map { |span| remaining(span, s) }] }.compare_by_identity
+        plain + marked.flat_map { |s, list| left[s] == list ? [s] : pieces(s, left[s]) }
+      end
+
+      # Times that a span is halved where others lie on a part of it.
+      HALVINGS = 3
+
+      # [Span] of what is left of a span.
+      def remaining(span, stroke, halvings = HALVINGS)
+        covered = PLACES.count { |t| covered?(span, t, stroke) }
+        return [span] if covered.zero? || (covered < PLACES.size && (halvings.zero? || span.points.size != 4))
+
+        span.gone = true
+        return [] if covered == PLACES.size
+
+        halves = [Exact.part(span.points, 0.0, 0.5), Exact.part(span.points, 0.5, 1.0)].map { |points| Span.new(points, false) }
+        halves.each { |half| put(along(half.points), stroke, half) }
+        halves.flat_map { |half| remaining(half, stroke, halvings - 1) }
       end
 
       # A span of a curve: points as of Stroke, and whether it is left out.
@@ -54,16 +70,29 @@ module Nockplane
 
       # Strokes of the spans that are left, joined where they touch.
       def pieces(stroke, spans)
-        Spans.joined(spans.reject(&:gone).map(&:points)).map { |points| stroke.dup.tap { |s| s.points = points } }
+        Spans.joined(spans.map(&:points)).map { |points| stroke.dup.tap { |s| s.points = points } }
       end
 
-      def covered?(span, stroke)
+      # Does another line lie on a span at a place of it?
+      def covered?(span, at, stroke)
         own = rank(stroke)
-        PLACES.all? do |t|
-          x, y, dx, dy = place(span.points, t)
-          (@grid[cell(x, y)] || []).any? { |segment| segment[4] <= own && !segment[5].equal?(span) && !segment[5]&.gone && on?(segment, x, y, dx, dy, stroke.visible || segment[4] > SEEN ? NEAR : BESIDE) }
+        x, y, dx, dy = place(span.points, at)
+        (@grid[cell(x, y)] || []).any? do |segment|
+          covers?(segment, own, span) && on?(segment, x, y, dx, dy, stroke.visible || segment[4] > SEEN ? NEAR : BESIDE)
         end
       end
+
+      # May a chord in the grid stand for a span of this rank? Lines and arcs, which are never left out, for all that are drawn alike; spans for
+      # those of no better rank.
+      def covers?(segment, own, span)
+        other = segment[5]
+        return segment[4] <= own || LOOKS[segment[4]] == LOOKS[own] unless other
+
+        segment[4] <= own && !other.equal?(span) && !other.gone
+      end
+
+      # How ranks are drawn: sharp edges and outlines alike.
+      LOOKS = { 0 => :visible, 1 => :visible, 2 => :hidden, 3 => :hidden, 4 => :smooth, 5 => :hidden_smooth }.freeze
 
       # [x, y, unit direction] at a place of a span.
       def place(span, t)

@@ -8,8 +8,10 @@ module Nockplane
     module Extent
       module_function
 
-      # [x0, y0, z0, x1, y1, z1] in mm.
-      def of(solid)
+      XYZ = [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].freeze
+
+      # [x0, y0, z0, x1, y1, z1] in mm; along other axes (three unit vectors) when given.
+      def of(solid, axes = XYZ)
         points = Array.new(solid.xs.size) { |i| solid.point(i) }
         around = around(solid)
         points.concat(around.map { |i, surfaces| true_place(solid.point(i), surfaces) })
@@ -17,9 +19,10 @@ module Nockplane
           surface = f.face.surface
           next unless %i[cylinder cone].include?(surface.kind)
 
-          f.each_edge { |a, b| points.concat(bulges(surface, solid.point(a), solid.point(b))) }
+          f.each_edge { |a, b| points.concat(bulges(surface, solid.point(a), solid.point(b), axes)) }
         end
-        points.compact.transpose.then { |axes| axes.map(&:min) + axes.map(&:max) }
+        points = points.compact
+        axes.map { |e| points.map { |p| Geometry::Vec.dot(p, e) }.minmax }.transpose.flatten
       end
 
       # { vertex => [Surface] } of the vertices of cylinders and cones.
@@ -38,9 +41,9 @@ module Nockplane
         apart.size == 1 ? on(apart[0], point) : Geometry::Meeting.polish(point, apart, REACH)
       end
 
-      # Where the arc over a chord (both ends at one height) reaches farthest along a coordinate axis, if it does so between
+      # Where the arc over a chord (both ends at one height) reaches farthest along one of the axes, if it does so between
       # its ends.
-      def bulges(surface, a, b)
+      def bulges(surface, a, b, axes)
         height = Geometry::Vec.dot(Geometry::Vec.sub(a, surface.origin), surface.axis)
         return [] if (Geometry::Vec.dot(Geometry::Vec.sub(b, surface.origin), surface.axis) - height).abs > 1e-6
 
@@ -53,12 +56,12 @@ module Nockplane
 
         middle = Geometry::Vec.unit(middle)
         reach = Geometry::Vec.dot(Geometry::Vec.unit(ua), middle)
-        farthest(surface.axis).select { |u| Geometry::Vec.dot(u, middle) >= reach }.map { |u| on(surface, Geometry::Vec.add(foot, u)) }
+        farthest(surface.axis, axes).select { |u| Geometry::Vec.dot(u, middle) >= reach }.map { |u| on(surface, Geometry::Vec.add(foot, u)) }
       end
 
-      # Unit vectors square to the axis that reach farthest along x, y and z, both ways.
-      def farthest(axis)
-        [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].flat_map do |e|
+      # Unit vectors square to the axis that reach farthest along each of the axes, both ways.
+      def farthest(axis, axes)
+        axes.flat_map do |e|
           u = Geometry::Vec.along(e, axis, -Geometry::Vec.dot(e, axis))
           next [] if Geometry::Vec.length(u) < 1e-9
 

@@ -64,6 +64,33 @@ module Nockplane
         Properties.new(volume, better[aa, ab, 4], a.centre.zip(b.centre).map { |x, y| better[x, y, 4] }, a.moments.zip(b.moments).map { |x, y| better[x, y, 4] }, error)
       end
 
+      # The same of a solid moved by a Transform.
+      def moved(properties, move)
+        o = move.point([0.0, 0.0, 0.0])
+        v = properties.volume
+        turned = move.direction(properties.centre)
+        rows = turned_moments(properties.moments, move)
+        moments = PAIRS.map { |i, j| rows[i][j] + (v * ((o[i] * o[j]) + (o[i] * turned[j]) + (turned[i] * o[j]))) }
+        Properties.new(v, properties.area, Geometry::Vec.add(o, turned), moments, properties.error)
+      end
+
+      # Places in a matrix of the moments xx, yy, zz, xy, yz, zx.
+      PAIRS = [[0, 0], [1, 1], [2, 2], [0, 1], [1, 2], [2, 0]].freeze
+
+      # R M R^T, rows.
+      def turned_moments((xx, yy, zz, xy, yz, zx), move)
+        columns = [[xx, xy, zx], [xy, yy, yz], [zx, yz, zz]].map { |column| move.direction(column) }
+        columns.transpose.map { |row| move.direction(row) }
+      end
+
+      # Of several solids together.
+      def sum(all)
+        volume = all.sum(&:volume)
+        centre = 3.times.map { |k| all.sum { |p| p.volume * p.centre[k] } / volume }
+        error = all.map(&:error).include?(nil) ? nil : all.sum { |p| p.error * p.volume } / volume
+        Properties.new(volume, all.sum(&:area), centre, 6.times.map { |k| all.sum { |p| p.moments[k] } }, error)
+      end
+
       def facet_area(solid, facet)
         sum = 0.0
         each_triangle(solid, facet) do |p, q, r|

@@ -27,6 +27,8 @@ module Nockplane
         freeze
       end
 
+      IDENTITY = new([0.0, 0.0, 0.0], [1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0])
+
       def mirrors? = @mirrors
       def point(p) = Geometry::Vec.add(@origin, direction(p))
       def direction(v) = 3.times.map { |k| (@x[k] * v[0]) + (@y[k] * v[1]) + (@z[k] * v[2]) }

@@ -22,6 +22,24 @@ class StepBoredTest < StepTest
     end
   end
 
+  # Revisions: every hole 6 % larger. The names in the file written (those of the recipe) say which tie is right.
+  %w[cone_across point_into_bore shaft_with_cross_holes shell_pierced].each do |name|
+    define_method("test_faces_of_#{name}_keep_their_names_when_holes_grow") do
+      text = BoredParts.recipe(name)
+      (old, before), (new, after) = [text, text.gsub(/diameter: ([\d.]+)/) { "diameter: #{(Regexp.last_match(1).to_f * 1.06).round(2)}" }].map { |t| exported(t) }
+      found = Linking::Matching.of(old, new)
+      assert_equal after.values.sort, before.values.sort
+      assert_operator found.matched.size, :>=, before.size - 2
+      found.matched.each { |n, o| assert_equal before.fetch(o), after.fetch(n), 'no wrong tie is shown as right' }
+    end
+  end
+
+  # [solid as read, { "#record" => the recipe's face name }]
+  def exported(recipe)
+    step = STEP::Writer.write(Modelling::Builder.build(Modelling::Recipe.parse(recipe)))
+    [STEP::Import.read(step).model.solid, step.scan(/#(\d+)=ADVANCED_FACE\('([^']*)'/).to_h { |id, face| ["##{id}", face] }]
+  end
+
   def kinds(solid) = solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size).sort.to_h
   # Volume of the mesh and of what lies between it and the surfaces, mm3.
   def whole(solid) = Solids::Mass.of(solid).volume + Solids::Bulge.of(solid)[0]

@@ -20,12 +20,20 @@ module Nockplane
         # faces meshed so far, 0 to 1. Raises Unreadable.
         def self.read(bytes, names: {}, refine: 1, progress: nil) = new(bytes, names, refine, progress).result
 
+        # [Solid] of an assembly's parts where they were made, as Modelling::Model#parts.
+        def self.parts(bytes, refine: 1) = new(bytes, {}, refine, nil).parts
+
         def initialize(bytes, names, refine, progress)
           @progress = progress
           @report = Report.new
           @file = Part21.new(bytes)
           @names = names
           @refine = refine
+        end
+
+        def parts
+          @shapes = Shapes.new(@file, @report, refine: @refine)
+          Products.new(@file, @report).occurrences.filter_map { |o| solid(o.body) }.uniq(&:object_id)
         end
 
         def result
@@ -76,6 +84,7 @@ module Nockplane
           placed = []
           @parts = {}
           labels = {}
+          solids = {}.compare_by_identity
           instances = occurrences.filter_map do |o|
             solid = solid(o.body) or next
             @parts[labels[o.body.key] ||= "#{o.product.number} #{labels.size + 1}"] ||= solid
@@ -83,10 +92,10 @@ module Nockplane
             at = [vertex, facet]
             vertex += moved.xs.size
             facet += moved.facets.size
-            Modelling::Assembly::Instance.new(o.path, o.product.number, o.product.name, properties(o.product), o.transform, false, *at)
+            Modelling::Assembly::Instance.new(o.path, o.product.number, o.product.name, properties(o.product), o.transform, false, *at, o.transform.mirrors? ? nil : (solids[solid] ||= solids.size))
           end
           nothing if placed.empty?
-          model(products.root, Solids::Mesh.compound(placed), instances)
+          model(products.root, Solids::Mesh.compound(placed), instances, instances.all?(&:part) ? solids.keys : [])
         end
 
         # The solid of an occurrence where it stands, its faces behind its path.
@@ -97,7 +106,7 @@ module Nockplane
         end
 
         # A part on its own that was mapped to another place.
-        def standing(solid, move) = move == Placing::IDENTITY ? solid : move.apply(solid) { |name| name }
+        def standing(solid, move) = move == Solids::Transform::IDENTITY ? solid : move.apply(solid) { |name| name }
 
         def nothing
           words = Report.words(@report.to_a).first(3).join('; ')
@@ -106,14 +115,14 @@ module Nockplane
 
         def properties(product) = { 'number' => product.number, 'name' => product.name, 'description' => product.description, **product.properties }.reject { |_, v| v.to_s.empty? }
 
-        def model(product, solid, instances)
+        def model(product, solid, instances, parts = [])
           name = [product.name, product.number].find { |n| !n.to_s.empty? } || 'Imported model'
           kept = Annotations.new(@file, @names, @report, solid)
           given = kept.dimensions
-          Modelling::Model.new(solid: solid, values: {}, parameters: [], dimensions: given, threads: {}, features: [], warnings: warnings(solid), properties: properties(product),
+          Modelling::Model.new(solid: solid, values: {}, parameters: [], dimensions: given, threads: {}, features: [], warnings: warnings(parts.empty? ? [solid] : instances.map { |i| parts[i.part] }), properties: properties(product),
                                name: name, components: instances, colours: colours(solid), annotations: kept.tolerances.map(&:to_h), layers: @properties.layers.values.tally,
                                saved_views: SavedViews.new(@file, @report).all,
-                               measured: measured(solid), report: @report.to_a, gaps: gaps)
+                               measured: measured(solid), report: @report.to_a, gaps: gaps, parts: parts)
         end
 
         # Faces under their names, each once, with why they are not as the file means them.
@@ -129,8 +138,10 @@ module Nockplane
           []
         end
 
-        def warnings(solid)
-          open = solid.open_edges.size
+        # solids: the model, or the parts of all its instances.
+        def warnings(solids)
+          chords = Hash.new { |h, s| h[s] = s.open_edges.size }.compare_by_identity
+          open = solids.sum { |s| chords[s] }
           found = []
           found << "incomplete: #{@report.gaps.size} #{@report.gaps.size == 1 ? 'piece' : 'pieces'} of the shape could not be read and #{@report.gaps.size == 1 ? 'is' : 'are'} named under Import; drawings say so" if @report.gaps.any?
           found << "the model is open along #{open} chords; its volume and mass are not right" unless open.zero?

@@ -10,8 +10,7 @@ module Nockplane
         Place = Struct.new(:transform, :scale) do
           def after(inner) = Place.new(transform.after(inner.transform), scale * inner.scale)
         end
-        IDENTITY = Solids::Transform.between(Geometry::Frame::WORLD, Geometry::Frame::WORLD)
-        HERE = Place.new(IDENTITY, 1.0).freeze
+        HERE = Place.new(Solids::Transform::IDENTITY, 1.0).freeze
         # Scales that are read, either way.
         SCALES = (1e-6..1e6).freeze
         OPERATOR = 'CARTESIAN_TRANSFORMATION_OPERATOR_3D'

@@ -87,7 +87,7 @@ module Nockplane
 
         def descend(nodes, path, name)
           full = path.empty? ? name : "#{path}:#{name}"
-          nodes[full] ||= group(name, '').tap { |made| occurrence(nodes[path], made, name, Placing::IDENTITY) }
+          nodes[full] ||= group(name, '').tap { |made| occurrence(nodes[path], made, name, Solids::Transform::IDENTITY) }
           full
         end
 
