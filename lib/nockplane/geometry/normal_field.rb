@@ -50,13 +50,14 @@ module Nockplane
         [Vec.add(origin, out(@chart.at(*uv))), out(normal)]
       end
 
-      # Path over the surface from one mesh point to another, straight in its parameters; nil where those aren't known or lie on two sides of
-      # a seam.
+      # Path over the surface from one mesh point to another, straight in its parameters (over a seam the short way); nil where those aren't known
+      # or lie far apart.
       def path(from, to)
         a, b = [from, to].map { |p| @cells[key(p)] }
-        return nil unless @chart && a && b && a[2] && b[2] && beside?(a[2], b[2])
+        return nil unless @chart && a && b && a[2] && b[2]
 
-        Path.new(@chart, @home, a[2], b[2])
+        near = beside(a[2], b[2])
+        near && Path.new(@chart, @home, a[2], near)
       end
 
       def mapped(point, direction)
@@ -89,7 +90,11 @@ module Nockplane
 
       private
 
-      def beside?(one, other) = 2.times.all? { |k| (period = @chart.periods[k]).nil? || (one[k] - other[k]).abs < period / 4 }
+      # Parameters of the other place in the turn in which it lies nearest to the one; nil when that is not near.
+      def beside(one, other)
+        moved = 2.times.map { |k| (period = @chart.periods[k]) ? other[k] + (period * ((one[k] - other[k]) / period).round) : other[k] }
+        moved if 2.times.all? { |k| (period = @chart.periods[k]).nil? || (one[k] - moved[k]).abs < period / 4 }
+      end
 
       def known(point) = @cells[key(point)] || @pairs.min_by { |p, _| Vec.sub(p, point).then { |d| Vec.dot(d, d) } }
 

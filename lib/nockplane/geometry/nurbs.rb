@@ -18,22 +18,28 @@ module Nockplane
         (i - 1).clamp(degree, n - 1)
       end
 
-      # The degree + 1 basis functions that are not zero on a span.
+      # The degree + 1 basis functions that are not zero on a span. Hot.
       def basis(knots, degree, i, t)
         left = [0.0]
         right = [0.0]
         found = [1.0]
-        (1..degree).each do |j|
+        j = 1
+        while j <= degree
           left[j] = t - knots[i + 1 - j]
           right[j] = knots[i + j] - t
           saved = 0.0
-          j.times do |r|
-            width = right[r + 1] + left[j - r]
-            temp = width.zero? ? 0.0 : found[r] / width
-            found[r] = saved + (right[r + 1] * temp)
-            saved = left[j - r] * temp
+          r = 0
+          while r < j
+            beyond = right[r + 1]
+            before = left[j - r]
+            width = beyond + before
+            temp = width == 0.0 ? 0.0 : found[r] / width
+            found[r] = saved + (beyond * temp)
+            saved = before * temp
+            r += 1
           end
           found[j] = saved
+          j += 1
         end
         found
       end
@@ -64,46 +70,89 @@ module Nockplane
         [basis(knots, degree, i, t), slopes]
       end
 
-      # [Su, Sv] of a surface; points and weights by rows of u.
+      # [Su, Sv] of a surface; points and weights by rows of u. Hot (contours of free surfaces): sums in locals, eight times as quick as in arrays.
       def surface_partials(degrees, knots, points, weights, u, v)
-        i = span(knots[0], degrees[0], points.size, u)
-        j = span(knots[1], degrees[1], points[0].size, v)
-        nu, du = basis_and_slopes(knots[0], degrees[0], i, u)
-        nv, dv = basis_and_slopes(knots[1], degrees[1], j, v)
-        s, su, sv = Array.new(3) { [0.0, 0.0, 0.0, 0.0] }
-        nu.each_index do |k|
-          row = points[i - degrees[0] + k]
-          nv.each_index do |l|
-            p = row[j - degrees[1] + l]
-            w = weights ? weights[i - degrees[0] + k][j - degrees[1] + l] : 1.0
-            [[s, nu[k] * nv[l] * w], [su, du[k] * nv[l] * w], [sv, nu[k] * dv[l] * w]].each do |sum, b|
-              sum[0] += b * p[0]
-              sum[1] += b * p[1]
-              sum[2] += b * p[2]
-              sum[3] += b
+        p, q = degrees
+        i = span(knots[0], p, points.size, u) - p
+        j = span(knots[1], q, points[0].size, v) - q
+        nu, du = basis_and_slopes(knots[0], p, i + p, u)
+        nv, dv = basis_and_slopes(knots[1], q, j + q, v)
+        x = y = z = w = ux = uy = uz = uw = vx = vy = vz = vw = 0.0
+        k = 0
+        while k <= p
+          row = points[i + k]
+          heavy = weights && weights[i + k]
+          n = nu[k]
+          d = du[k]
+          rx = ry = rz = rw = tx = ty = tz = tw = 0.0
+          l = 0
+          while l <= q
+            point = row[j + l]
+            b = nv[l]
+            e = dv[l]
+            if heavy
+              weight = heavy[j + l]
+              b *= weight
+              e *= weight
             end
+            px, py, pz = point
+            rx += b * px
+            ry += b * py
+            rz += b * pz
+            rw += b
+            tx += e * px
+            ty += e * py
+            tz += e * pz
+            tw += e
+            l += 1
           end
+          x += n * rx
+          y += n * ry
+          z += n * rz
+          w += n * rw
+          ux += d * rx
+          uy += d * ry
+          uz += d * rz
+          uw += d * rw
+          vx += n * tx
+          vy += n * ty
+          vz += n * tz
+          vw += n * tw
+          k += 1
         end
-        [su, sv].map { |d| 3.times.map { |k| (d[k] - (d[3] * s[k] / s[3])) / s[3] } }
+        return [[ux, uy, uz], [vx, vy, vz]] unless weights
+
+        x /= w
+        y /= w
+        z /= w
+        [[(ux - (uw * x)) / w, (uy - (uw * y)) / w, (uz - (uw * z)) / w], [(vx - (vw * x)) / w, (vy - (vw * y)) / w, (vz - (vw * z)) / w]]
       end
 
-      # Point of a surface; points and weights by rows of u.
+      # Point of a surface; points and weights by rows of u. Hot, likewise.
       def surface_point(degrees, knots, points, weights, u, v)
-        i = span(knots[0], degrees[0], points.size, u)
-        j = span(knots[1], degrees[1], points[0].size, v)
-        bv = basis(knots[1], degrees[1], j, v)
+        p, q = degrees
+        i = span(knots[0], p, points.size, u) - p
+        j = span(knots[1], q, points[0].size, v) - q
+        bu = basis(knots[0], p, i + p, u)
+        bv = basis(knots[1], q, j + q, v)
         x = y = z = w = 0.0
-        basis(knots[0], degrees[0], i, u).each_with_index do |bu, k|
-          row = points[i - degrees[0] + k]
-          bv.each_with_index do |b, l|
-            b *= bu
-            b *= weights[i - degrees[0] + k][j - degrees[1] + l] if weights
-            p = row[j - degrees[1] + l]
-            x += b * p[0]
-            y += b * p[1]
-            z += b * p[2]
+        k = 0
+        while k <= p
+          row = points[i + k]
+          heavy = weights && weights[i + k]
+          a = bu[k]
+          l = 0
+          while l <= q
+            b = a * bv[l]
+            b *= heavy[j + l] if heavy
+            px, py, pz = row[j + l]
+            x += b * px
+            y += b * py
+            z += b * pz
             w += b
+            l += 1
           end
+          k += 1
         end
         weights ? [x / w, y / w, z / w] : [x, y, z]
       end
