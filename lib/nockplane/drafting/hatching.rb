@@ -32,18 +32,21 @@ module Nockplane
       end
 
       # [Ink::Line]
-      def ink
-        return [] if @loops.empty?
+      def ink = @loops.empty? ? [] : lines(angle)
 
-        r = angle * Math::PI / 180
+      # [Ink::Line] lined both ways: no section lining, but a mark that something is amiss.
+      def crossed = @loops.empty? ? [] : lines(angle) + lines(angle + 90)
+
+      private
+
+      def lines(degrees)
+        r = degrees * Math::PI / 180
         e = [Math.cos(r), Math.sin(r)]
         step = spacing
         turned = @loops.map { |l| l.map { |x, y| [(x * e[0]) + (y * e[1]), (y * e[0]) - (x * e[1])] } }
         low, high = turned.flatten(1).map(&:last).minmax
         ((low / step).ceil..(high / step).floor).flat_map { |k| row(turned, k * step, e) }
       end
-
-      private
 
       # Lines at a height v of the turned areas, by the even-odd rule.
       def row(loops, v, e)

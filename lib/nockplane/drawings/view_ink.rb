@@ -80,10 +80,10 @@ module Nockplane
         Drafting::Hatching.new(@standard, loops).ink
       end
 
-      # Lining of the flat pieces that stand in for faces that could not be read.
+      # Crossed lining of the flat pieces that stand in for faces that could not be read.
       def stand_ins
         loops = @shown.stand_ins.flat_map(&:loops)
-        Drafting::Hatching.new(@standard, loops.map { |l| l.map { |x, y| @place.paper(x, y) } }).ink
+        Drafting::Hatching.new(@standard, loops.map { |l| l.map { |x, y| @place.paper(x, y) } }).crossed
       end
 
       # Where hidden lines are left out, so are the centre lines of what is hidden.
@@ -128,8 +128,11 @@ module Nockplane
       end
 
       def incomplete
-        n = @shown.model.gaps.size
-        n.zero? ? '' : "INCOMPLETE: #{n} #{n == 1 ? 'piece' : 'pieces'} of the model could not be read"
+        gaps = @shown.model.gaps
+        return '' if gaps.empty?
+
+        pieces = "#{gaps.size} #{gaps.size == 1 ? 'piece' : 'pieces'} of the model could not be read"
+        gaps.any? { |g| g[:stands_in] } ? "INCOMPLETE: #{pieces} (crossed lining)" : "INCOMPLETE: #{pieces}"
       end
     end
   end
