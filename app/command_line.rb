@@ -20,8 +20,11 @@ module App
     option :direction, desc: 'X,Y,Z from the eye to the part'
     option :up, desc: 'X,Y,Z up on paper'
     option :exploded, type: :boolean, desc: 'an assembly with its explode steps done'
+    option :eight, type: :boolean, desc: 'the eight neighbours of --from: four folded, four pictorial'
+    option :from, default: 'front', desc: 'the view that --eight start from'
+    option :auxiliary, desc: 'square to the plane face of this name'
     def views(file)
-      guarded { report(Commands::Views.call(read(file), frames, Commands::Library.source(file), exploded: options[:exploded] == true)) }
+      guarded { report(Commands::Views.call(read(file), frames(file), Commands::Library.source(file), exploded: options[:exploded] == true)) }
     end
 
     desc 'section FILE', 'area, perimeter and loops of a section by a plane'
@@ -33,9 +36,9 @@ module App
       guarded { report(Commands::Section.call(read(file), Commands::Library.source(file), numbers(:plane, 6, 'PX,PY,PZ,NX,NY,NZ'), cutter)) }
     end
 
-    desc 'draw FILE', 'a titled sheet as SVG or PDF'
+    desc 'draw FILE', 'a titled sheet: what stands on it, and as SVG or PDF'
     option :template, default: 'a3-part-first-angle', desc: Nockplane::Drawings::Template.all.keys.join(', ')
-    option :out, required: true, desc: 'SHEET.svg or SHEET.pdf'
+    option :out, desc: 'SHEET.svg or SHEET.pdf; without it nothing is written'
     def draw(file)
       guarded { report(Commands::Draw.call(read(file), options[:template], options[:out], Commands::Library.new(file))) }
     end
@@ -79,12 +82,17 @@ module App
         options[:json] ? puts(JSON.generate(hash)) : hash.each { |k, v| puts "#{k}: #{v.is_a?(Array) || v.is_a?(Hash) ? JSON.generate(v) : v}" }
       end
 
-      def frames
+      def frames(file)
         return { 'given' => Nockplane::Projection::ViewFrame.new(vector(:direction), vector(:up)) } if options[:direction]
+        return named(options[:from]).eight if options[:eight]
+        return { options[:auxiliary] => Commands::Views.auxiliary(read(file), options[:auxiliary], Commands::Library.source(file)) } if options[:auxiliary]
 
-        options[:view].split(',').to_h do |name|
-          [name, Nockplane::Projection::ViewFrame::NAMED[name] || raise(Nockplane::Error, "there is no view '#{name}'; use #{Nockplane::Projection::ViewFrame::NAMED.keys.join(', ')}")]
-        end
+        options[:view].split(',').to_h { |name| [name, named(name)] }
+      end
+
+      def named(name)
+        known = Nockplane::Projection::ViewFrame::NAMED
+        known[name] || raise(Nockplane::Error, "there is no view '#{name}'; use #{known.keys.join(', ')}")
       end
 
       # Steps or profile of a section, nil for a plane one.

@@ -12,6 +12,16 @@ module App
         { views: views, ms: ms(started) }
       end
 
+      # ViewFrame square to a plane face of a model, looking at its outside, with the model's z (of level faces its y) up.
+      def self.auxiliary(text, name, source)
+        solid = source.model_of(text).solid
+        facet = solid.facets.find { |f| f.face.named?(name) } or raise Nockplane::Error, "there is no face '#{name}'; one of them is '#{solid.faces[0].name}'"
+        raise Nockplane::Error, "the face '#{name}' is no plane; an auxiliary view is square to a plane face" unless facet.face.surface.plane?
+
+        frame = Nockplane::Geometry::Frame.facing([0.0, 0.0, 0.0], facet.normal)
+        Nockplane::Projection::ViewFrame.new(Nockplane::Geometry::Vec.neg(frame.z), frame.y)
+      end
+
       def self.view(name, solid, edges, frame)
         started = clock
         linework = Nockplane::Projection::Linework.of(solid, frame, edge_set: edges)

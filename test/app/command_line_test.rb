@@ -46,6 +46,39 @@ class CommandLineTest < AppTest
     end
   end
 
+  def test_draw_reports_the_sheet_and_writes_nothing_unasked
+    before = Dir[File.join(Dir.pwd, '*')].sort
+    out, err, status = run_it('draw', file('hub-spindle'), '--template', 'a3-part-third-angle', '--json')
+    assert_equal ['', 0], [err, status]
+    found = JSON.parse(out)
+    assert_equal %w[annotations empty outside overlaps scale views], found.keys.sort
+    assert_equal before, Dir[File.join(Dir.pwd, '*')].sort
+    assert_equal [[], [], []], found.values_at('overlaps', 'outside', 'empty')
+    found['views'].each do |v|
+      x0, y0, x1, y1 = v['box']
+      assert x0 >= 20 && x1 <= 410 && y0 >= 10 && y1 <= 287 && x0 < x1 && y0 < y1, 'within the frame of A3 (TV-SHT-01)'
+    end
+    # 39 mm long at the sheet's scale
+    factor = found['scale'].split(':').map(&:to_f).reduce(:/)
+    front = found['views'].find { |v| v['name'] == 'Front view' }['box']
+    assert_in_delta 39 * factor, front[2] - front[0], 1e-3
+    assert_includes found['annotations'].map { |a| a['words'] }, '⌀12 h6'
+    assert(found['annotations'].all? { |a| a['status'] == 'current' && a['box'].size == 4 })
+  end
+
+  def test_views_of_eight_neighbours_and_square_to_a_face
+    eight = JSON.parse(run_it('views', file('hub-spindle'), '--eight', '--json')[0])['views'].to_h { |v| [v['name'], v.slice('visible', 'hidden', 'box')] }
+    named = JSON.parse(run_it('views', file('hub-spindle'), '--view', 'right,top,left,bottom,iso', '--json')[0])['views'].to_h { |v| [v['name'], v.slice('visible', 'hidden', 'box')] }
+    assert_equal 8, eight.size
+    { 'from the right' => 'right', 'from above' => 'top', 'from the left' => 'left', 'from below' => 'bottom', 'from above left' => 'iso' }.each { |a, b| assert_equal named[b], eight[a] }
+    _, err, status = run_it('views', file('hub-spindle'), '--auxiliary', 'nothing/here')
+    assert_equal 1, status
+    assert_match(/there is no face 'nothing\/here'; one of them is '/, err)
+    lid = File.join(DEMO, 'lid.recipe.yml')
+    top = JSON.parse(run_it('views', lid, '--auxiliary', 'plate/end.end', '--json')[0])['views'][0]
+    assert_equal JSON.parse(run_it('views', lid, '--view', 'top', '--json')[0])['views'][0]['visible'], top['visible']
+  end
+
   def test_errors_go_to_stderr
     Dir.mktmpdir do |dir|
       bad = File.join(dir, 'bad.recipe.yml')

@@ -30,6 +30,21 @@ module Nockplane
         ViewFrame.new(look, up)
       end
 
+      # Where the eye goes for the eight neighbours, as seen in this view: right and up.
+      EIGHT = { 'from the right' => [1, 0], 'from above' => [0, 1], 'from the left' => [-1, 0], 'from below' => [0, -1],
+                'from above right' => [1, 1], 'from above left' => [-1, 1], 'from below left' => [-1, -1], 'from below right' => [1, -1] }.freeze
+
+      # { name => ViewFrame } of the four views folded out of this one and the four pictorial ones from its corners (isometric: the three axes
+      # of this view equally far from the paper).
+      def eight
+        EIGHT.transform_values do |right, up|
+          next folded(right, up, first_angle: false) if right.zero? || up.zero?
+
+          look = Geometry::Vec.add(@d, Geometry::Vec.add(Geometry::Vec.scale(@r, -right), Geometry::Vec.scale(@u, -up)))
+          ViewFrame.new(look, @u)
+        end
+      end
+
       def x(point) = Geometry::Vec.dot(point, @r)
       def y(point) = Geometry::Vec.dot(point, @u)
       def depth(point) = Geometry::Vec.dot(point, @d)
