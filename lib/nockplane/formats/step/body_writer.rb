@@ -174,19 +174,22 @@ module Nockplane
 
         # The circle or ellipse, about the axis round which the points run counter-clockwise.
         def conic(ring, points)
-          a, b = [points[0], points[1]].map { |p| Geometry::Vec.sub(p, ring.centre) }
-          axis = ring.axis
-          axis = Geometry::Vec.neg(axis) if Geometry::Vec.dot(Geometry::Vec.cross(a, b), axis).negative?
+          axis = turned(ring, points).negative? ? Geometry::Vec.neg(ring.axis) : ring.axis
           rp, rq = [ring.p, ring.q].map { |v| Geometry::Vec.length(v) }
           return @records.add('CIRCLE', '', @records.placement(ring.centre, axis, Geometry::Vec.unit(ring.p)), rp) if (rp - rq).abs < 1e-9 * rp
 
           @records.add('ELLIPSE', '', @records.placement(ring.centre, axis, Geometry::Vec.unit(ring.p)), rp, rq)
         end
 
+        # Radians that points run about a ring's axis, all together: single ones may lie a hair behind those before them.
+        def turned(ring, points)
+          points.map { |p| Geometry::Vec.sub(p, ring.centre) }.each_cons(2).sum { |a, b| Math.atan2(Geometry::Vec.dot(Geometry::Vec.cross(a, b), ring.axis), Geometry::Vec.dot(a, b)) }
+        end
+
         # Through the points, along the curve the two surfaces meet in.
         def spline(points, edge)
           surfaces = edge.regions.map { |k| @topology.regions[k].face.surface }
-          points = apart(points)
+          points = unfolded(apart(points))
           tangents = points.each_index.map { |i| tangent(points, i, surfaces, edge.closed?) }
           spans = points.each_cons(2).each_with_index.map { |(p, q), i| Projection::Exact.bezier(p, q, tangents[i], tangents[i + 1]) }
           @drawn.beziers(spans, closed: edge.closed?)
@@ -204,6 +207,19 @@ module Nockplane
         ASTRAY = 0.9
         # mm below which points on a curve are too near each other to tell its direction.
         CROWDED = 0.01
+
+        # Fewest points of a curve that is looked at for folds: with fewer it may turn so much between them.
+        FEW = 8
+
+        # The points without those at which the curve would turn back (ends that were moved to where surfaces meet pass points next to them).
+        def unfolded(points)
+          return points if points.size < FEW && points[0] == points[-1]
+
+          points.each_with_object([]) do |p, kept|
+            kept.pop while kept.size > 1 && Geometry::Vec.dot(Geometry::Vec.sub(p, kept[-1]), Geometry::Vec.sub(kept[-1], kept[-2])).negative?
+            kept << p
+          end
+        end
 
         # The points without those that crowd; the ends stay, and three of a closed curve.
         def apart(points)
