@@ -4,8 +4,6 @@ module Nockplane
   module Solids
     # Figures of a solid that is many placed copies of a few parts, worked out once for each part. Copies are moved, never mirrored.
     class Assembled
-      AXES = [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].freeze
-
       # parts: [Solid]; copies: [[index of the part, Transform], ...], at least one.
       def initialize(parts, copies)
         @parts = parts
@@ -34,7 +32,7 @@ module Nockplane
       def extent
         kept = {}
         boxes = @copies.map do |i, move|
-          axes = AXES.map { |e| move.inverse.direction(e) }
+          axes = Extent::XYZ.map { |e| move.inverse.direction(e) }
           box = kept[[i, axes.flatten.map { |c| c.round(12) }]] ||= Extent.of(@parts[i], axes)
           origin = move.point([0.0, 0.0, 0.0])
           box.each_with_index.map { |c, k| c + origin[k % 3] }
