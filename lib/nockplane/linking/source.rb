@@ -155,18 +155,8 @@ module Nockplane
 
       def weighed(text)
         coarse = model_of(text)
-        whole = coarse.assembled or return Solids::Mass.extrapolated(coarse.solid, model_of(text, refine: 2).solid)
-
-        fine = fine_parts(text)
-        fine = coarse.parts if fine.size != coarse.parts.size
-        whole.mass(coarse.parts.each_index.map { |i| Solids::Mass.extrapolated(coarse.parts[i], fine[i]) })
-      end
-
-      # The parts of an assembly, meshed twice as finely.
-      def fine_parts(text)
-        return model_of(text, refine: 2).parts unless @parts_importer && Modelling::ImportReference.is?(text)
-
-        @parts_importer.call(Modelling::ImportReference.parse(text), 2)
+        alone = coarse.assembled && @parts_importer && Modelling::ImportReference.is?(text)
+        Weighing.of(coarse, alone ? @parts_importer.call(Modelling::ImportReference.parse(text), 2) : model_of(text, refine: 2))
       end
 
       # [EdgeSet, Transform, first vertex, first facet] of every part of an imported assembly; nil of a part.
