@@ -53,6 +53,18 @@ class StepProductsTest < StepTest
     assert_empty again.doubts
   end
 
+  # Edges are looked for once a part; the lines are those of the whole.
+  def test_lines_of_an_assembly_come_from_its_parts
+    source = step_source('assembly-40')
+    assert_equal [4, 40], source.model('m', 1).then { |m| [m.parts.size, m.components.filter_map(&:part).size] }
+    frame = Projection::ViewFrame.named('front')
+    whole = Projection::Linework.of(step_model('assembly-40').solid, frame)
+    [true, false].each do |visible|
+      a, b = [source.linework('m', 1, frame), whole].map { |l| l.lengths(visible).values_at(:sharp, :silhouette).sum }
+      assert_in_delta b, a, 1e-3
+    end
+  end
+
   def test_numbers_and_words_as_the_standard_writes_them
     r = STEP::Records.new
     r.add('THING', 1.0, -0.5, 1e-9, 123_456_789.0, 12, "it's Ø", :T, nil, :*, [2.0, [3]])
