@@ -32,7 +32,7 @@ module Nockplane
         collect
         # Convex pieces of every facet, by facet index.
         @pieces = solid.facets.map { |f| Solids::Triangulator.convex_pieces(solid, f) }
-        @exact = Exact.vertices(solid, @edges)
+        @exact = Unfolding.call(solid, @edges, Exact.vertices(solid, @edges))
         @slivers = Slivers.of(solid)
         @solid = @circles = @oblique = nil
         Ractor.make_shareable(self)

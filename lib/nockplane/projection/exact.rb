@@ -27,7 +27,8 @@ module Nockplane
           p = solid.point(v)
           next if surfaces.all? { |s| s.distance(p).abs < 1e-10 }
 
-          q = Geometry::Meeting.polish(p, distinct(surfaces), reach(surfaces))
+          apart = distinct(surfaces)
+          q = Geometry::Meeting.polish(p, apart, reach(surfaces) * slant(apart, p))
           found[v] = q.freeze if q && !q.equal?(p)
         end
       end
@@ -35,6 +36,18 @@ module Nockplane
       # Of surfaces that lie in one place only one counts; more than three can't be met in general.
       def distinct(surfaces)
         surfaces.reject(&:swept?).each_with_object([]) { |s, kept| kept << s unless kept.any? { |k| k.coincident?(s) } }.first(3)
+      end
+
+      # Sines of the angle two surfaces meet at between which a chord's end may be farther off along the curve than off the surfaces; below
+      # they touch.
+      TOUCHING = 0.02
+      SHALLOW = 0.2
+
+      # How much farther than off its surfaces a vertex may have to be moved: they meet at a small angle.
+      def slant(surfaces, point)
+        normals = surfaces.map { |s| s.normal_at(point) }
+        sines = normals.combination(2).map { |m, n| Geometry::Vec.length(Geometry::Vec.cross(m, n)) }.select { |sine| sine > TOUCHING }
+        sines.empty? ? 1.0 : 1 / sines.min.clamp(SHALLOW, 1.0)
       end
 
       def reach(surfaces) = SPARE + (REACH * surfaces.map { |s| (s.radius || 0.0) + (s.minor || 0.0) }.max)
