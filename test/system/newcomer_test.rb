@@ -39,7 +39,8 @@ class NewcomerTest < SystemTest
     assert_equal 1, App::Records::Model.count
     choose 'A new model'
     click_button 'Do that'
-    assert_selector 'h1', text: 'plate 1 (2)'
+    # (Two 3D pictures drawn in software before it, beside another process of tests.)
+    assert_selector 'h1', text: 'plate 1 (2)', wait: 60
     assert_equal [1, 1], App::Records::Model.order(:id).map { |m| m.latest.number }
   end
 
