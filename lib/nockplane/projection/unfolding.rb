@@ -12,6 +12,17 @@ module Nockplane
       # exact: { vertex => place }, as of Exact.vertices; gives the same with such places mended.
       def self.call(solid, edges, exact) = exact.empty? ? exact : new(solid, edges, exact).call
 
+      # Indices of the places [[x, y, z], ...] that stand in order along a curve; those for which the block is true always do.
+      def self.in_order(places)
+        places.each_index.with_object([]) do |i, kept|
+          kept.pop while kept.size > 1 && !(block_given? && yield(kept[-1])) && back?(places[kept[-2]], places[kept[-1]], places[i])
+          kept << i
+        end
+      end
+
+      def self.back?(before, at, after) = Geometry::Vec.dot(Geometry::Vec.sub(at, before), Geometry::Vec.sub(after, at)).negative?
+      private_class_method :back?
+
       def initialize(solid, edges, exact)
         @solid = solid
         @exact = exact
@@ -54,7 +65,8 @@ module Nockplane
       def mend(chain, surfaces, found)
         return if chain[0] == chain[-1] && chain.size < FEW
 
-        kept = standing(chain)
+        # (Vertices where other curves meet stay where they are.)
+        kept = Unfolding.in_order(chain.map { |v| place(v) }) { |i| @meets[chain[i]] > 1 }
         return if kept.size == chain.size
 
         kept.each_cons(2) { |i, k| (i + 1...k).each { |j| found[chain[j]] = between(*[i, k].map { |n| place(chain[n]) }, (j - i).fdiv(k - i), surfaces).freeze } }
@@ -66,16 +78,6 @@ module Nockplane
         chord = Geometry::Vec.along(from, way, part)
         Geometry::Meeting.polish(chord, Exact.distinct(surfaces), Geometry::Vec.length(way) / 2) || chord
       end
-
-      # Indices of the vertices that stand in order; those where other curves meet always do.
-      def standing(chain)
-        chain.each_index.with_object([]) do |i, kept|
-          kept.pop while kept.size > 1 && @meets[chain[kept[-1]]] == 1 && back?(*[kept[-2], kept[-1], i].map { |k| place(chain[k]) })
-          kept << i
-        end
-      end
-
-      def back?(before, at, after) = Geometry::Vec.dot(Geometry::Vec.sub(at, before), Geometry::Vec.sub(after, at)).negative?
     end
   end
 end

@@ -215,10 +215,7 @@ module Nockplane
         def unfolded(points)
           return points if points.size < FEW && points[0] == points[-1]
 
-          points.each_with_object([]) do |p, kept|
-            kept.pop while kept.size > 1 && Geometry::Vec.dot(Geometry::Vec.sub(p, kept[-1]), Geometry::Vec.sub(kept[-1], kept[-2])).negative?
-            kept << p
-          end
+          points.values_at(*Projection::Unfolding.in_order(points))
         end
 
         # The points without those that crowd; the ends stay, and three of a closed curve.
