@@ -20,7 +20,7 @@ end
 Capybara.app = App::Web
 Capybara.server = :puma, { Silent: true, Threads: '1:4' }
 Capybara.default_driver = :chromium
-Capybara.default_max_wait_time = 15
+Capybara.default_max_wait_time = 30
 Capybara.enable_aria_label = true
 
 # A person at the browser.
@@ -58,10 +58,15 @@ class SystemTest < AppTest
   end
 
   # Waits until the block is true.
-  def eventually(what = 'what was waited for')
-    deadline = Time.now + Capybara.default_max_wait_time
+  def eventually(what = 'what was waited for', &block)
+    assert seen_within(Capybara.default_max_wait_time, &block), "#{what} did not happen"
+  end
+
+  # Does the block come true within some seconds?
+  def seen_within(seconds)
+    deadline = Time.now + seconds
     sleep 0.05 until (ok = yield) || Time.now > deadline
-    assert ok, "#{what} did not happen"
+    ok
   end
 
   def sheet_words = evaluate_script("[...document.querySelectorAll('#sheet text')].map((t) => t.textContent)")

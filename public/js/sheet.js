@@ -106,7 +106,7 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
     if (!done) return;
     if (done.place) { const put = placing; placing = null; element.classList.remove('placing'); put(done.from[0], data.height - done.from[1]); return; }
     if (!done.far) {
-      if (!done.wrap) { onSelect(done.key || ''); twice(done.key || ''); }
+      if (!done.wrap) { onSelect(done.key || ''); twice(done.key || '', event.timeStamp); }
       return;
     }
     if (done.wrap) onWrap(chosen, Math.max(10, done.from[0] + done.by[0] - done.left));
@@ -131,10 +131,10 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
   }, { passive: false });
 
   // Twice on the same thing goes near to it (an annotation: to its view), twice on the paper back to all of it. (The pointer is
-  // captured, so that the browser's own double click names the sheet only.)
+  // captured, so that the browser's own double click names the sheet only.) now: ms, when the pointer came up, not when a busy page
+  // gets to hear of it.
   let last = { at: 0, key: null };
-  function twice(key) {
-    const now = Date.now();
+  function twice(key, now) {
     const again = now - last.at < 450 && last.key === key;
     last = { at: again ? 0 : now, key };
     if (!again) return;

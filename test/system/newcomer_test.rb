@@ -139,8 +139,12 @@ class NewcomerTest < SystemTest
     open_drawing
     height = -> { evaluate_script("[...document.querySelectorAll('#sheet g[data-owner^=\"dimension/\"] text')].map((t) => t.getBoundingClientRect()).map((r) => Math.min(r.width, r.height)).sort((a, b) => a - b)[0]") }
     small = height.call
-    page.driver.browser.action.move_to_location(*middle('view/plan').map(&:round)).double_click.perform
-    eventually('nearer') { height.call > small * 1.5 }
+    # (The driver waits for the page between the two clicks: on a busy machine they come too far apart, and a person clicks again.)
+    6.times do
+      page.driver.browser.action.move_to_location(*middle('view/plan').map(&:round)).double_click.perform
+      break if seen_within(3) { height.call > small * 1.5 }
+    end
+    assert_operator height.call, :>, small * 1.5, 'nearer'
     assert_operator height.call, :>=, 11, 'letters are 11 px high and more'
     click_button 'fit'
     eventually('all of it') { (height.call - small).abs < 1 }
