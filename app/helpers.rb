@@ -184,6 +184,7 @@ module App
     def sheet_words(docket)
       found = docket.collisions.first(3).map(&:words)
       found << "#{docket.collisions.size - 3} more such places" if docket.collisions.size > 3
+      found += docket.lost.map { |l| "#{l.view.name}: #{l.words}" }
       found += docket.masses.map { |m| "the mass #{m.shown} in the title block parts from #{m.computed} worked out" }
       "needs a look: #{found.join('; ')}."
     end

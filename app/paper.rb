@@ -18,9 +18,9 @@ module App
 
     def work_out((kind, id))
       case kind
-      when 'lines' then shown(@value.view(id)).then { |m| m.linework && m.axes && m.section }
+      when 'lines' then shown(@value.view(id)).then { |m| m.linework && m.axes }
       when 'shading' then shown(@value.view(id)).shading
-      else bound(@value.sheet(id)) { |model, revision| @source.mass_words(model, revision) }
+      else @source.mass_words(bound(@value.sheet(id)))
       end
     end
 
@@ -30,18 +30,18 @@ module App
     def shown(view) = Nockplane::Drawings::ShownModel.of(@source, @value, view)
 
     def lines
-      views.reject { |v| @source.known?(@value.binding(v.binding).model, v.revision, @value.frame(v), v.kind) }.map { |v| ['lines', v.id] }
+      views.reject { |v| shown(v).known? }.map { |v| ['lines', v.id] }
     end
 
     def shadings
-      views.select(&:shaded?).reject { |v| v.kind == 'section' || @source.shaded?(@value.binding(v.binding).model, v.revision, @value.frame(v)) }.map { |v| ['shading', v.id] }
+      views.select { |v| @value.settled(v).shaded? && !shown(v).shaded? }.map { |v| ['shading', v.id] }
     end
 
     def masses
-      @sheets.select(&:binding).reject { |s| !block_with_mass?(s) || bound(s) { |model, revision| @source.mass_known?(model, revision) } }.map { |s| ['mass', s.id] }
+      @sheets.select(&:binding).reject { |s| !block_with_mass?(s) || @source.mass_known?(bound(s)) }.map { |s| ['mass', s.id] }
     end
 
     def block_with_mass?(sheet) = @value.blocks.any? { |b| b.sheet == sheet.id && b.cells.any? { |c| c['field'] == 'mass' } }
-    def bound(sheet) = yield(@value.binding(sheet.binding).model, sheet.revision)
+    def bound(sheet) = @value.binding(sheet.binding).subject(sheet.revision)
   end
 end

@@ -54,7 +54,7 @@ module App
       latest = Sheetworks.latest
       value.views.all? do |v|
         binding = value.binding(v.binding)
-        [v.revision, binding.follow ? latest.call(binding.model) : binding.pinned].uniq.all? { |n| Workshop.source.known?(binding.model, n, value.frame(v), v.kind) }
+        [v.revision, binding.follow ? latest.call(binding.model) : binding.pinned].uniq.all? { |n| Nockplane::Drawings::ShownModel.of(Workshop.source, value, v, n).known? }
       end
     rescue Nockplane::Error
       false

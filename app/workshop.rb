@@ -6,7 +6,7 @@ module App
     module_function
 
     def source
-      @source ||= Nockplane::Linking::Source.new(store: store, library: method(:component), importer: method(:imported), parts_importer: method(:imported_parts)) { |id, number| recipe(id, number) }
+      @source ||= Nockplane::Products::Source.new(store: store, library: method(:component), importer: method(:imported), parts_importer: method(:imported_parts)) { |id, number| recipe(id, number) }
     end
 
     def store = @store ||= Store.new(File.join(App.data_folder, 'cache'))
@@ -56,8 +56,8 @@ module App
 
     # Are part and usual views of a model's latest revision worked out already?
     def ready?(model)
-      number = model.latest.number
-      %w[front top left iso].all? { |name| source.known?(model.id, number, Nockplane::Projection::ViewFrame.named(name), 'principal') }
+      subject = Nockplane::Products::Subject.new(model.id, model.latest.number)
+      %w[front top left iso].all? { |name| source.known?(subject, Nockplane::Projection::ViewFrame.named(name)) }
     rescue Nockplane::Error
       true # then it is told at once
     end

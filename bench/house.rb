@@ -19,7 +19,7 @@ end
 puts '| part | template | fill | scene | other standard | other template |', '|---|---|---|---|---|---|'
 MODELS.each do |name, template|
   text = File.read(File.join(FOLDER, "#{name}.recipe.yml"))
-  source = Nockplane::Linking::Source.new { text }
+  source = Nockplane::Products::Source.new { text }
   fill = -> { D::Template.all.fetch(template).fill('m', 1, source, title: name, number: 'QI') }
   drawing = fill.call
   drawing = Nockplane::Linking::Adoption.adopted(drawing, source, drawing.views.reject { |v| v.kind == 'pictorial' }.map(&:id))

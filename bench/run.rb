@@ -39,7 +39,7 @@ puts format('calibration loop %.4f s (ratios in brackets)', unit)
 VIEWS = %w[front top right iso].freeze
 puts format('%-26s %8s %20s %20s %20s', 'part', 'facets', 'build', 'edge set + 4 views', 'isometric view alone')
 measured = Parts.all.to_h do |name, text|
-  source = -> { Nockplane::Linking::Source.new(library: ->(component, _) { Parts.library(component) }) }
+  source = -> { Nockplane::Products::Source.new(library: ->(component, _) { Parts.library(component) }) }
   build = -> { source.call.model_of(text) }
   kept = source.call
   solid = kept.model_of(text).solid

@@ -8,9 +8,10 @@ class LayersTest < Minitest::Test
   # What each room may call, besides itself.
   ALLOWED = {
     'geometry' => [], 'tolerancing' => [], 'solids' => %w[geometry], 'modelling' => %w[geometry solids tolerancing],
-    'projection' => %w[geometry solids], 'drafting' => %w[geometry projection tolerancing],
-    'drawings' => %w[geometry projection drafting modelling], 'linking' => %w[geometry solids modelling projection drafting drawings tolerancing],
-    'formats' => %w[geometry solids modelling projection drafting drawings linking tolerancing]
+    'projection' => %w[geometry solids], 'products' => %w[geometry solids modelling projection], 'drafting' => %w[geometry projection tolerancing],
+    'drawings' => %w[geometry projection drafting modelling products],
+    'linking' => %w[geometry solids modelling projection products drafting drawings tolerancing],
+    'formats' => %w[geometry solids modelling projection products drafting drawings linking tolerancing]
   }.freeze
   OUTSIDE = /\b(App|Sinatra|ActiveRecord|Rack|ENV|Time\.now|Process|Kernel\.rand|SecureRandom)\b/
 

@@ -23,7 +23,7 @@ module StepHelpers
 
   # A source whose models are a sample, whatever is asked for.
   def step_source(name)
-    Linking::Source.new(importer: ->(_, refine) { STEP::Import.read(sample(name), refine: refine).model }) { |_, _| Modelling::ImportReference.new(file: name, name: name, bytes: 1).to_s }
+    Products::Source.new(importer: ->(_, refine) { STEP::Import.read(sample(name), refine: refine).model }) { |_, _| Modelling::ImportReference.new(file: name, name: name, bytes: 1).to_s }
   end
 
   def step_mass(name) = Solids::Mass.extrapolated(*[1, 2].map { |r| step_model(name, refine: r).solid })

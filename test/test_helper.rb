@@ -10,7 +10,7 @@ module TradeHelpers
   V = Geometry::Vec
   DEMO = File.expand_path('../demo/models', __dir__)
   # Models are immutable and the same text builds often: one store for all tests.
-  SOURCE = Linking::Source.new
+  SOURCE = Products::Source.new
 
   def recipe(features, parameters = '{}', name: 'Part')
     "nockplane: recipe/1\nname: #{name}\nparameters: #{parameters}\nfeatures:\n#{features}"
@@ -51,11 +51,11 @@ module TradeHelpers
 
   # A drawing of revision 1 of a list of recipe texts (revision n is texts[n - 1]), from a shipped template.
   def drawing_of(*texts, template: 'a3-part-first-angle')
-    source = Linking::Source.new(store: STORE) { |_, n| texts[n - 1] }
+    source = Products::Source.new(store: STORE) { |_, n| texts[n - 1] }
     drawing = Drawings::Template.all.fetch(template).fill('m', 1, source, title: 'Part', number: 'QI-1-D')
     [drawing, source]
   end
-  STORE = Linking::Source::MemoryStore.new
+  STORE = Products::Source::MemoryStore.new
 
   def adopted(drawing, source, view, ids = nil)
     edit = Linking::Adoption.new(drawing, source).adopt(drawing.view(view), ids)

@@ -10,15 +10,15 @@ module App
           raise Nockplane::Error, "there is no template '#{template_name}'; use #{Nockplane::Drawings::Template.all.keys.join(', ')}"
         raise Nockplane::Error, "#{out}: the sheet is written as .svg or .pdf" unless out.nil? || out.match?(/\.(svg|pdf)\z/i)
 
-        source = library ? library.source { text } : Nockplane::Linking::Source.new { text }
+        source = library ? library.source { text } : Nockplane::Products::Source.new { text }
         drawing = fresh(template, source)
         write(out, Nockplane::Drawings::SceneBuilder.new(drawing, 's1', source, fields: App.title_fields, purpose: :print).scene) if out
         { out: out, **SheetReport.of(drawing, 's1', source) }.compact
       end
 
       def self.fresh(template, source)
-        model = source.model('file', 1)
-        views = template.berths.reject { |b| b.kind == 'pictorial' }.map(&:id)
+        model = source.model(Nockplane::Products::Subject.new('file', 1))
+        views = template.berths.reject { |b| Nockplane::Drawings::Views.of(b).pictorial? }.map(&:id)
         Nockplane::Linking::FreshDrawing.of(template, 'file', 1, source, title: model.name, number: model.properties['number'].to_s, adopt: views)
       end
 

@@ -21,11 +21,11 @@ module App
         Nockplane::Modelling::ImportReference.new(file: Digest::SHA256.file(file).hexdigest, name: File.expand_path(file), bytes: File.size(file)).to_s
       end
 
-      # Linking::Source that finds components here, and files by their path.
+      # Products::Source that finds components here, and files by their path.
       def source(&recipe)
         importer = ->(reference, refine) { Nockplane::Formats::Step::Import.read(File.binread(reference.name), names: reference.faces, refine: refine).model }
         parts = ->(reference, refine) { Nockplane::Formats::Step::Import.parts(File.binread(reference.name), refine: refine) }
-        Nockplane::Linking::Source.new(library: method(:text), importer: importer, parts_importer: parts, &recipe)
+        Nockplane::Products::Source.new(library: method(:text), importer: importer, parts_importer: parts, &recipe)
       end
 
       # Text of a model by name; revisions mean nothing in a folder.

@@ -8,12 +8,13 @@ module App
         model = Records::Model.find_by(id: model_id) or return
         revision = model.latest
         source = Workshop.source
+        subject = Nockplane::Products::Subject.new(model.id, revision.number)
         Workshop.glb(revision.recipe)
         frames = Nockplane::Projection::ViewFrame::NAMED.keys
-        frames.each { |name| source.linework(model.id, revision.number, Nockplane::Projection::ViewFrame.named(name)) }
-        source.axes(model.id, revision.number)
-        source.face_words(model.id, revision.number)
-        source.mass_words(model.id, revision.number)
+        frames.each { |name| source.linework(subject, Nockplane::Projection::ViewFrame.named(name)) }
+        source.axes(subject)
+        Nockplane::Linking::FaceWords.in(source, subject)
+        source.mass_words(subject)
       rescue Nockplane::Error
         nil # told where the model is shown
       end

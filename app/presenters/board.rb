@@ -16,7 +16,7 @@ module App
           docket.adrift.any? ? 'adrift' : 'current'
         end
 
-        def sheet_clean? = docket.nil? || (docket.collisions.empty? && docket.masses.empty?)
+        def sheet_clean? = docket.nil? || (docket.collisions.empty? && docket.masses.empty? && docket.lost.empty?)
         def empty? = docket&.empty&.any?
       end
 

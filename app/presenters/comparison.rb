@@ -21,7 +21,7 @@ module App
       end
 
       # What a person calls faces of either revision: as they are now, else as they were.
-      def face_words = @face_words ||= [@from, @to].map { |r| Workshop.source.face_words(@model.id, r.number) }.reduce(:merge)
+      def face_words = @face_words ||= [@from, @to].map { |r| Nockplane::Linking::FaceWords.in(Workshop.source, Nockplane::Products::Subject.new(@model.id, r.number)) }.reduce(:merge)
       def called(names) = result.called(names)
       def sizes = result.sizes
       def glb(revision) = "/models/#{@model.slug}/solid.glb?revision=#{revision.number}"

@@ -65,7 +65,7 @@ module App
       def preview(id, to)
         dimension = @value.dimension(id) or raise Refused.new("#{@record.number} has no dimension '#{id}'.", status: 404)
         view = @value.view(dimension.view)
-        found = Workshop.source.model(@value.binding(view.binding).model, view.revision).dimension(to) or raise Refused.new('The model has no such size.', status: 404)
+        found = Workshop.source.model(@value.subject(view)).dimension(to) or raise Refused.new('The model has no such size.', status: 404)
         items = builder(@sheet, :known).dimension_ink(Nockplane::Linking::Adoption.new(@value, Workshop.source).tied(dimension, found)).ink
         items.each { |item| item.tone = TIDE }
         svg_of([Nockplane::Drawings::Group.new(owner: 'preview', items: items)])
@@ -91,7 +91,7 @@ module App
       def unfinished
         d = docket
         { 'view behind' => d.behind.size, 'title block behind' => d.fields.size, 'annotation adrift' => d.adrift.size, 'berth empty' => d.empty.size, 'place where things collide' => d.collisions.size,
-          'mass in doubt' => d.masses.size, 'model that cannot be built' => d.faults.size }.filter_map { |words, n| "#{n} #{words.sub(/\A(\w+)/) { n == 1 ? $1 : plural_of($1) }}" if n.positive? }
+          'mass in doubt' => d.masses.size, 'model that cannot be built' => d.faults.size, 'view with something lost' => d.lost.size }.filter_map { |words, n| "#{n} #{words.sub(/\A(\w+)/) { n == 1 ? $1 : plural_of($1) }}" if n.positive? }
       end
 
       def plural_of(word) = word == 'mass' ? 'masses' : "#{word}s"
@@ -183,7 +183,7 @@ module App
 
       def labeller(dimension)
         view = @value.view(dimension.view)
-        words = Workshop.source.face_words(@value.binding(view.binding).model, view.revision)
+        words = Nockplane::Linking::FaceWords.in(Workshop.source, @value.subject(view))
         Nockplane::Linking::SizeLabel.new { |name| words[name] }
       end
 

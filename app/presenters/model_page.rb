@@ -25,12 +25,13 @@ module App
       def built = good[1]
       # Number of the revision that is shown.
       def shown_number = good[0]&.number
+      def subject = Nockplane::Products::Subject.new(@record.id, shown_number)
       # Why the revision itself can't be shown, nil when it can.
       def fault = good && @fault
       # Why an assembly stays behind its components, nil when it doesn't.
       def held_up = Records::HoldUp.find_by(model: @record)&.reason
       # { face name => what a person calls it } of an imported model.
-      def face_words = Workshop.source.face_words(@record.id, shown_number)
+      def face_words = Nockplane::Linking::FaceWords.in(Workshop.source, subject)
       # What a person calls faces, joined.
       def faces_words(names) = names.map { |n| face_words[n] || n }.join(', ')
       def assembly? = built.assembly?
@@ -70,8 +71,8 @@ module App
       # Mass in words: [stated or nil, worked out or nil, which of them drawings show (:stated, :computed or nil)].
       def masses
         stated = built.properties['mass']
-        known = Workshop.source.mass_known?(@record.id, shown_number)
-        computed = known ? Workshop.source.mass_words(@record.id, shown_number) : nil
+        known = Workshop.source.mass_known?(subject)
+        computed = known ? Workshop.source.mass_words(subject) : nil
         [stated, computed, (stated || computed) && (Nockplane::Modelling::Materials.stated?(built.properties) || computed.nil? ? :stated : :computed)]
       end
 

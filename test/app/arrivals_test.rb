@@ -182,5 +182,5 @@ class ArrivalsTest < AppTest
     assert_empty names(plate, 4) & fresh, 'a name means one face over all revisions'
   end
 
-  def names(plate, number) = App::Workshop.source.model(plate.id, number).solid.faces.map(&:name)
+  def names(plate, number) = App::Workshop.source.model(Nockplane::Products::Subject.new(plate.id, number)).solid.faces.map(&:name)
 end

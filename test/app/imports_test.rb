@@ -16,7 +16,7 @@ class ImportsTest < AppTest
   # The next revision of the plate.
   def import(name, as: 'motor-plate.step', **more) = take(sample(name), as, model: plate, **more)
   def plate = @plate ||= take(sample('motor-plate-r1'), 'motor-plate.step').model
-  def built(revision) = App::Workshop.source.model(revision.model_id, revision.number)
+  def built(revision) = App::Workshop.source.model(Nockplane::Products::Subject.new(revision.model_id, revision.number))
   def names(revision) = built(revision).solid.faces.map(&:name)
 
   # A drawing of the plate with the sizes of its plan view measured.

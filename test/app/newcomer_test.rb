@@ -93,7 +93,7 @@ class NewcomerAppTest < AppTest
     assert_equal ['Motor plate', 'QI-2180', 2], plate.reload.then { |m| [m.name, m.number, m.latest.number] }
     assert_equal [['material', nil, 'EN AW-5754']], drawing.reload.staleness.fields[0].changes.select { |c| c[0] == 'material' }
     take(sample('motor-plate-r2'), 'motor-plate.step', model: plate)
-    assert_equal 'EN AW-5754', App::Workshop.source.model(plate.id, 3).properties['material'], 'the next file does not forget it'
+    assert_equal 'EN AW-5754', App::Workshop.source.model(Nockplane::Products::Subject.new(plate.id, 3)).properties['material'], 'the next file does not forget it'
     assert_equal 'Motor plate', plate.reload.name
   end
 

@@ -54,7 +54,7 @@ class InkTest < CoreTest
     assert_in_delta (0.8 * 180 / Math::PI) - 90, text.angle, 1e-9
   end
 
-  def axes(text) = Drafting::CentreLines.axes(model(text).solid)
+  def axes(text) = Products::Axis.all(model(text).solid)
 
   def test_only_full_turns_have_axes
     assert_empty axes(recipe('  - {id: s, type: extrude, depth: 4, profile: {kind: slot, length: 20, width: 8}}'))

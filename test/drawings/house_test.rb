@@ -117,8 +117,8 @@ class HouseTest < CoreTest
   end
 
   def test_pl_04_one_row_per_distinct_part_with_its_quantity
-    source = Linking::Source.new(library: ->(name, _) { { 'block' => part, 'pin' => part.sub('Block', 'Pin').sub('QI-1', 'QI-2') }[name] }) { |_, _| UNIT }
-    rows = Modelling::PartsList.of(source.model('m', 1))
+    source = Products::Source.new(library: ->(name, _) { { 'block' => part, 'pin' => part.sub('Block', 'Pin').sub('QI-1', 'QI-2') }[name] }) { |_, _| UNIT }
+    rows = Modelling::PartsList.of(source.model(Products::Subject.new('m', 1)))
     assert_equal [%w[1 1 Block QI-1], %w[2 3 Pin QI-2]], rows.map { |r| r.values_at('item', 'quantity', 'name', 'number') }
     assert_equal 'purchased', rows[1]['remarks']
     drawing = Template.all.fetch('a2-assembly').fill('m', 1, source, title: 'Unit', number: 'QI-0')

@@ -29,7 +29,7 @@ class IncompleteTest < StepTest
   end
 
   def source
-    Linking::Source.new(importer: ->(_, refine) { STEP::Import.read(block, refine: refine).model }) { |_, _| Modelling::ImportReference.new(file: 'b', name: 'b', bytes: 1).to_s }
+    Products::Source.new(importer: ->(_, refine) { STEP::Import.read(block, refine: refine).model }) { |_, _| Modelling::ImportReference.new(file: 'b', name: 'b', bytes: 1).to_s }
   end
 
   def scenes
@@ -40,7 +40,7 @@ class IncompleteTest < StepTest
 
   def test_only_views_that_see_it_hatch_it
     from = source
-    seen = %w[front top bottom].to_h { |name| [name, from.stand_ins('m', 1, Projection::ViewFrame.named(name))] }
+    seen = %w[front top bottom].to_h { |name| [name, from.stand_ins(Products::Subject.new('m', 1), Projection::ViewFrame.named(name))] }
     assert_equal({ 'front' => 0.0, 'top' => 600.0, 'bottom' => 0.0 }, seen.transform_values { |regions| regions.sum { |r| area(r) }.round(6) })
     xs, ys = seen['top'].flat_map { |r| r.loops[0] }.transpose
     assert_equal [[0.0, 20.0], [0.0, 30.0]], [xs, ys].map { |c| c.minmax.map { |v| v.round(6) } }

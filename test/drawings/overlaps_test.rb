@@ -52,7 +52,7 @@ class OverlapsTest < CoreTest
   def house = @house ||= Formats::TemplateFile.read(File.read(File.expand_path('../../demo/templates/quillfen-a3.template.json', __dir__)), 'quillfen-a3')
 
   def fresh(name, template)
-    source = Linking::Source.new(store: STORE) { demo(name) }
+    source = Products::Source.new(store: STORE) { demo(name) }
     [Linking::FreshDrawing.of(template, name, 1, source, title: name, number: 'QI-1-D'), source]
   end
 

@@ -118,8 +118,8 @@ class PlacingTest < CoreTest
   end
 
   def test_folding_rules_of_moves
-    plan = View.new(kind: 'projected', direction: 'down')
-    side = View.new(kind: 'projected', direction: 'left')
+    plan = View.new(kind: 'projected', parent: 'front', direction: 'down')
+    side = View.new(kind: 'projected', parent: 'front', direction: 'left')
     free = View.new(kind: 'pictorial')
     assert_equal [[0.0, 7], [5, 0.0], [5, 7]], [plan, side, free].map { |v| Folding.allowed(v, 5, 7) }
     assert_equal [[5, 0.0], [0.0, 7]], [plan, side].map { |v| Folding.follows(v, 5, 7) }

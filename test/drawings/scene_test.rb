@@ -86,7 +86,7 @@ class SceneTest < CoreTest
 
   # The screen does not wait for shading that is not there yet.
   def test_shading_can_follow_the_lines
-    source = Linking::Source.new(store: Linking::Source::MemoryStore.new) { |_, _| recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 10}') }
+    source = Products::Source.new(store: Products::Source::MemoryStore.new) { |_, _| recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 10}') }
     drawing = Drawings::Template.all.fetch('a3-part-first-angle').fill('m', 1, source, title: 'Block', number: 'QI-1-D')
     quick = Drawings::SceneBuilder.new(drawing, 's1', source, shade: :known)
     regions = ->(scene) { scene.groups.flat_map(&:items).grep(Drafting::Ink::Region).size }

@@ -12,7 +12,7 @@ class SectionsTest < CoreTest
     document = document.apply(BerthEdits.remove(document, 'side'))
     document = document.apply(BerthEdits.add(document, 's1', 'section', parent: 'front', direction: direction))
     texts = [text, *later]
-    source = Linking::Source.new { |_, n| texts[n - 1] }
+    source = Products::Source.new { |_, n| texts[n - 1] }
     [Template.new('x', document).fill('m', 1, source, title: 'Part', number: 'QI-1-D'), source]
   end
 
@@ -24,7 +24,7 @@ class SectionsTest < CoreTest
   def test_sec_01_a_full_section_through_the_axis
     drawing, source = filled(recipe(TUBE))
     view = cut(drawing)
-    loops = source.section('m', 1, drawing.frame(view)).loops
+    loops = ShownModel.of(source, drawing, view).opened.loops
     assert_equal 2, loops.size, 'two walls of the tube'
     loops.each { |l| l.each { |p| assert_in_delta 0, p[0], 1e-6, 'the plane passes through the axis, square to the sight' } }
     assert_in_delta 2 * 15 * 40, loops.sum { |l| area(l.map { |p| [p[1], p[2]] }) }, 2, 'walls of 15 by 40'
@@ -93,7 +93,7 @@ class SectionsTest < CoreTest
     assert_includes behind, 'section'
     refute_includes staleness(drawing, source, 2).behind.map { |b| b.view.id }, 'front'
     after = drawing.apply(staleness(drawing, source, 2).update)
-    assert_in_delta 2 * 18 * 40, source.section('m', 2, after.frame(cut(after))).loops.sum { |l| area(l.map { |p| [p[1], p[2]] }) }, 2
+    assert_in_delta 2 * 18 * 40, ShownModel.of(source, after, cut(after)).opened.loops.sum { |l| area(l.map { |p| [p[1], p[2]] }) }, 2
     both = Linking::BeforeAfter.new(drawing, source, cut(drawing), 2).lines
     refute_empty both[:fresh]
   end

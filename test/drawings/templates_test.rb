@@ -76,7 +76,7 @@ class TemplatesTest < CoreTest
     assert_equal 'Part has no flat pattern: it is not a sheet-metal part', drawing.berths[0].why
     template = Template.all['a3-part-first-angle'].document
     tied = template.apply(BerthEdits.add(template, 's1', 'detail'))
-    drawing = Template.new('x', tied).fill('m', 1, Linking::Source.new { block(PARTS['flat']) }, title: 'P', number: 'N')
+    drawing = Template.new('x', tied).fill('m', 1, Products::Source.new { block(PARTS['flat']) }, title: 'P', number: 'N')
     assert_equal ['a detail needs an area chosen by hand'], drawing.berths.map(&:why)
     assert_equal 4, drawing.views.size
   end
@@ -168,7 +168,7 @@ class TemplatesTest < CoreTest
     d = Template.all['a3-part-first-angle'].document
     d = d.apply(HouseEdits.add_sheet(d))
     d = d.apply(BerthEdits.add(d, 's2', 'principal', orientation: 'back'))
-    source = Linking::Source.new { block(PARTS['cube']) }
+    source = Products::Source.new { block(PARTS['cube']) }
     drawing = Template.new('two', d).fill('m', 1, source, title: 'P', number: 'N')
     assert_equal [4, 1], %w[s1 s2].map { |s| drawing.views_on(s).size }
     assert_apart drawing, source, 'two sheets'

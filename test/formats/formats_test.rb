@@ -89,7 +89,7 @@ class FormatsTest < CoreTest
         - {id: block, model: Block}
         - {id: pins, model: Pin, on: "block:b/end.end", at: [-12, 3], turn: 30, pattern: {kind: linear, columns: 3, column_spacing: 11}}
     F
-    source = Linking::Source.new(library: ->(name, _) { parts[name] })
+    source = Products::Source.new(library: ->(name, _) { parts[name] })
     model = source.model_of(text)
     bytes = Formats::Glb.write(model)
     json = JSON.parse(bytes[20, bytes[12, 4].unpack1('L<')])

@@ -9,7 +9,7 @@ class AssemblyTest < CoreTest
   PARTS = { 'P' => PLATE, 'Q' => PIN }.freeze
 
   def assembly(components, more = '') = "nockplane: assembly/1\nname: Block\ncomponents:\n#{components}#{more}"
-  def source(parts = PARTS) = Linking::Source.new(library: ->(name, _) { parts[name] })
+  def source(parts = PARTS) = Products::Source.new(library: ->(name, _) { parts[name] })
 
   PINS = <<~C.gsub(/^/, '  ')
     - {id: base, model: P}

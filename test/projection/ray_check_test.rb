@@ -10,7 +10,7 @@ class RayCheckTest < CoreTest
   FRAMES = [Projection::ViewFrame.named('front'), Projection::ViewFrame.named('iso'), Projection::ViewFrame.new([0.37, 0.81, -0.45], [0, 0, 1])].freeze
   LIBRARY = Dir[File.join(DEMO, '*.yml')].to_h { |f| File.read(f).then { |t| [t[/^ +number: *(.+)/, 1], t] } }
 
-  def source = @source ||= Linking::Source.new(library: ->(name, _) { LIBRARY[name] })
+  def source = @source ||= Products::Source.new(library: ->(name, _) { LIBRARY[name] })
 
   # Share of the drawn length that rays confirm, over all frames.
   def agreement(text, frames = FRAMES, samples: 250)

@@ -5,51 +5,7 @@ module Nockplane
     # Centre lines and marks of turned faces in a view (LIN-05, LIN-06), by themselves: a cross where an axis is seen
     # end-on, a line where it is seen from the side, a hole circle with radial marks for circular patterns.
     class CentreLines
-      # A turned axis of a model: point on it, unit direction, extent along it (mm from the point), greatest radius, and the
-      # names of its faces.
-      Axis = Struct.new(:origin, :direction, :from, :to, :radius, :faces)
-
       LAYER = 'centre'
-
-      # Axes of all full turned faces of a solid, coaxial ones as one per separate stretch.
-      def self.axes(solid)
-        found = solid.facets.select { |f| %i[cylinder cone torus sphere].include?(f.face.surface.kind) }
-                     .group_by(&:face).filter_map { |face, facets| axis(solid, face.surface, facets)&.tap { |a| a.faces = [face.name] } }
-        found.group_by { |a| line_key(a) }.values.map { |group| group.reduce { |a, b| merged(a, b) } }
-      end
-
-      def self.axis(solid, surface, facets)
-        points = facets.flat_map { |f| f.loops.flatten }.uniq.map { |i| solid.point(i) }
-        return nil unless full?(surface, points)
-
-        at = points.map { |p| Geometry::Vec.dot(Geometry::Vec.sub(p, surface.origin), surface.axis) }
-        direction = canonical(surface.axis)
-        flip = direction == surface.axis ? 1 : -1
-        from, to = at.map { |v| v * flip }.minmax
-        foot = Geometry::Vec.along(surface.origin, direction, -Geometry::Vec.dot(surface.origin, direction))
-        shift = Geometry::Vec.dot(surface.origin, direction)
-        Axis.new(foot, direction, from + shift, to + shift, points.map { |p| surface.radial_distance(p) }.max)
-      end
-
-      def self.canonical(v) = v.find { |c| c.abs > 1e-9 }.negative? ? Geometry::Vec.neg(v) : v
-
-      # Do the points go all the way round (no gap of 30 degrees or more)?
-      def self.full?(surface, points)
-        e = Geometry::Vec.any_normal(surface.axis)
-        g = Geometry::Vec.cross(surface.axis, e)
-        angles = points.filter_map do |p|
-          q = Geometry::Vec.sub(p, surface.origin)
-          u = Geometry::Vec.dot(q, e)
-          v = Geometry::Vec.dot(q, g)
-          Math.atan2(v, u) if Math.hypot(u, v) > 1e-6
-        end.sort
-        return false if angles.size < 3
-
-        [*angles.each_cons(2).map { |a, b| b - a }, angles[0] + (2 * Math::PI) - angles[-1]].max < Math::PI / 6
-      end
-
-      def self.line_key(axis) = [*axis.origin, *axis.direction].map { |c| (c * 1e4).round }
-      def self.merged(a, b) = Axis.new(a.origin, a.direction, [a.from, b.from].min, [a.to, b.to].max, [a.radius, b.radius].max, a.faces + b.faces)
 
       # frame: Projection::ViewFrame; to_paper: model point -> [x, y] on paper; scale: paper / model.
       def initialize(standard, frame, scale, to_paper)
@@ -61,7 +17,7 @@ module Nockplane
         @to_paper = to_paper
       end
 
-      # Ink for a model's axes and the pitch circles [[centre, axis, radius], ...] of its patterns.
+      # Ink for a model's turned axes (origin, direction, from, to, radius: Products::Axis) and the pitch circles [[centre, axis, radius], ...] of its patterns.
       def ink(axes, pitch_circles)
         circles = pitch_circles.select { |_, axis, _| @frame.along?(axis) }.map { |c, _, r| [@to_paper.call(c), r * @scale] }.uniq
         marks = axes.select { |a| @frame.along?(a.direction) }.group_by { |a| @to_paper.call(a.origin).map { |v| v.round(3) } }

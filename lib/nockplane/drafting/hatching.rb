@@ -11,16 +11,20 @@ module Nockplane
       LARGE = 6000.0
       LEAST = 0.7
 
-      # loops: [[[x, y], ...], ...] of all areas and their holes, mm of paper.
-      def initialize(standard, loops)
+      # Turn (degrees) and spacing (factor) of the lining of neighbouring parts, one after another (SEC-26).
+      NEIGHBOURS = [[0.0, 1.0], [90.0, 1.0], [0.0, 0.7], [90.0, 0.7], [0.0, 1.4], [90.0, 1.4], [-15.0, 1.0], [105.0, 1.0]].freeze
+
+      # loops: [[[x, y], ...], ...] of all areas and their holes, mm of paper; part: the how manieth of neighbouring parts it is.
+      def initialize(standard, loops, part: 0)
         @standard = standard
         @loops = loops
+        @turn, @factor = NEIGHBOURS[part % NEIGHBOURS.size]
       end
 
       # mm between lines.
       def spacing
         area = @loops.sum { |l| Geometry::Polygon.area(l.each_index.to_a, l.map(&:first), l.map(&:last)) }.abs
-        [@standard.hatch_spacing * (area < SMALL ? 0.5 : (area > LARGE ? 1.5 : 1.0)), LEAST].max
+        [@standard.hatch_spacing * @factor * (area < SMALL ? 0.5 : (area > LARGE ? 1.5 : 1.0)), LEAST].max
       end
 
       # Degrees; turned away by 15 where a main edge runs the same way.
@@ -32,7 +36,7 @@ module Nockplane
       end
 
       # [Ink::Line]
-      def ink = @loops.empty? ? [] : lines(angle)
+      def ink = @loops.empty? ? [] : lines(angle + @turn)
 
       # [Ink::Line] lined both ways: no section lining, but a mark that something is amiss.
       def crossed = @loops.empty? ? [] : lines(angle) + lines(angle + 90)

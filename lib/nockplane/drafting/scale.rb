@@ -13,6 +13,15 @@ module Nockplane
         PREFERRED.find { |s| (wm * s) + gx <= width + 1e-9 && (hm * s) + gy <= height + 1e-9 } || PREFERRED[-1]
       end
 
+      # The smallest preferred factor that is not below one.
+      def above(factor) = PREFERRED.reverse.find { |s| s >= factor - 1e-9 } || PREFERRED[0]
+
+      # The preferred factor so many steps larger (or smaller) than one.
+      def step(factor, steps)
+        nearest = PREFERRED.each_index.min_by { |i| (Math.log(PREFERRED[i]) - Math.log(factor)).abs }
+        PREFERRED[(nearest - steps).clamp(0, PREFERRED.size - 1)]
+      end
+
       # "2:1", "1:1", "1:5"; "1:2.5" with the decimal sign told.
       def text(factor, decimal = '.')
         (factor >= 1 ? "#{plain(factor)}:1" : "1:#{plain(1 / factor)}").sub('.', decimal)

@@ -23,7 +23,7 @@ module Nockplane
         drawing.views_on(sheet.id).to_h do |v|
           x0, y0, x1, y1 = builder.place(v).outline
           a0, b0, a1, b1 = builder.reach(v)
-          w, h = extent(source.model(drawing.binding(v.binding).model, v.revision).solid, drawing.frame(v)).map { |mm| mm * drawing.scale(v) / 2 }
+          w, h = size(drawing, v, source).map { |mm| mm * drawing.scale(v) / 2 }
           # (About the middle that views are laid out by, which need not be the outline's.)
           [v.id, [v.x - w - [a0, x0].min, v.y - h - [b0, y0].min, [a1, x1].max - v.x - w, [b1, y1].max - v.y - h].map { |mm| [mm, 0.0].max }]
         end
@@ -31,11 +31,20 @@ module Nockplane
 
       def items(drawing, sheet, places, source, home)
         places.map do |p|
-          binding = drawing.binding(p.is_a?(View) ? p.binding : sheet.binding)
-          model = source.model(binding.model, p.is_a?(View) ? p.revision : sheet.revision)
-          w, h = extent(model.solid, home.frame(p))
-          Layout::Item.new(id: p.id, kind: p.kind, parent: p.parent, direction: p.direction, w: w, h: h, x: p.x, y: p.y, pinned: p.is_a?(Berth) && p.pinned, rule: rule(p))
+          w, h = p.is_a?(View) ? size(drawing, p, source) : extent(source.model(drawing.binding(sheet.binding).subject(sheet.revision)).solid, home.frame(p))
+          parent, direction = Folding.tied(p) && Folding::STEPS.key?(p.direction) ? [p.parent, p.direction] : nil
+          Layout::Item.new(id: p.id, kind: p.kind, parent: parent, direction: direction, w: w, h: h, x: p.x, y: p.y, pinned: p.is_a?(Berth) && p.pinned, rule: rule(p))
         end
+      end
+
+      # Width and height (mm of the model) that a view takes about its place: of the whole model, or of what bounds the view.
+      def size(drawing, view, source)
+        shown = ShownModel.of(source, drawing, view)
+        return extent(shown.solid, shown.frame) if shown.windows.empty?
+
+        x, y = shown.hub
+        x0, y0, x1, y1 = shown.windows.map(&:box).transpose.then { |a, b, c, d| [a.max, b.max, c.min, d.min] }
+        [[x - x0, x1 - x].map(&:abs).max * 2, [y - y0, y1 - y].map(&:abs).max * 2]
       end
 
       def rule(place)

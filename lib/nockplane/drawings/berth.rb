@@ -2,7 +2,7 @@
 
 module Nockplane
   module Drawings
-    # An empty place for a view. kind: principal, projected, pictorial, section, detail or flat; style, tangent, centre_lines, label
+    # An empty place for a view. kind: name of one of Views; style, tangent, centre_lines, label
     # as of a View; parent and direction tie it to another berth; scale: "sheet", "fit" (the largest preferred that fits, at most
     # the sheet's) or a factor. x, y: middle on paper, width, height: the outline drawn, mm; pinned: the view goes just there;
     # adopt: model dimensions that show well are adopted when it is filled.
@@ -13,7 +13,6 @@ module Nockplane
     end
 
     class Berth
-      KINDS = %w[principal projected pictorial section detail flat].freeze
       STYLES = { 'hidden' => 'hidden lines shown', 'visible' => 'visible lines only', 'shaded' => 'shaded with edges', 'tone' => 'shaded' }.freeze
     end
   end

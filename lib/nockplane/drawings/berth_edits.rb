@@ -4,23 +4,24 @@ module Nockplane
   module Drawings
     # Edits of berths. Each gives an Edit or a Refusal.
     module BerthEdits
-      SIZES = { 'principal' => [100.0, 80.0], 'projected' => [90.0, 70.0], 'pictorial' => [80.0, 80.0], 'section' => [80.0, 70.0], 'detail' => [50.0, 50.0], 'flat' => [120.0, 70.0] }.freeze
       NAMES = { 'front' => 'Front view', 'top' => 'View from above', 'left' => 'View from the left', 'right' => 'View from the right', 'bottom' => 'View from below', 'back' => 'View from the rear', 'iso' => 'Isometric view' }.freeze
 
       module_function
 
       # A berth of a kind; parent and direction for one tied to another. In a free place near the parent or the middle.
       def add(drawing, sheet_id, kind, orientation: nil, parent: nil, direction: nil)
-        return Refusal.new("berths are #{Berth::KINDS.join(', ')}", []) unless Berth::KINDS.include?(kind)
-        return Refusal.new('choose the berth it is folded out of, and the side', []) if %w[projected section].include?(kind) && !(drawing.berth(parent) && Folding::STEPS.key?(direction))
+        return Refusal.new("berths are #{Views.all.keys.join(', ')}", []) unless Views.known?(kind)
 
-        orientation ||= { 'pictorial' => 'iso' }.fetch(kind, 'front') unless parent
+        type = Views.all.fetch(kind)
+        return Refusal.new('choose the berth it is folded out of, and the side', []) if type.folded? && !(drawing.berth(parent) && Folding::STEPS.key?(direction))
+
+        orientation ||= type.orientation unless parent
         return Refusal.new("'#{orientation}' is not a direction of sight", []) if orientation && !Projection::ViewFrame::NAMED.key?(orientation)
 
-        w, h = SIZES.fetch(kind)
+        w, h = type.size
         x, y = spot(drawing, sheet_id, w, h, drawing.berth(parent), direction)
-        berth = Berth.new(id: drawing.next_id('v'), sheet: sheet_id, kind: kind, orientation: orientation, parent: parent, direction: parent && direction, style: { 'pictorial' => 'shaded', 'section' => 'visible' }.fetch(kind, 'hidden'),
-                          scale: kind == 'pictorial' ? 'fit' : 'sheet', x: x, y: y, width: w, height: h, pinned: false)
+        berth = Berth.new(id: drawing.next_id('v'), sheet: sheet_id, kind: kind, orientation: orientation, parent: parent, direction: parent && direction, style: type.style,
+                          scale: type.scale_rule, x: x, y: y, width: w, height: h, pinned: false)
         Edit.put('Berth added', berth.dup.tap { |b| b.name = name(drawing, berth) })
       end
 
@@ -38,7 +39,7 @@ module Nockplane
 
       # What a projected view shows, by the fold (PRJ-02).
       def name(drawing, berth)
-        return { 'section' => 'Section', 'detail' => 'Detail', 'flat' => 'Flat pattern' }[berth.kind] if %w[section detail flat].include?(berth.kind)
+        return Views.of(berth).title if Views.of(berth).title
 
         frame = Drawing.new(drawing.cells.merge("berth/#{berth.id}" => berth)).frame(berth)
         named = Projection::ViewFrame::NAMED.find { |_, f| f.d.zip(frame.d).all? { |a, b| (a - b).abs < 1e-6 } }

@@ -5,7 +5,6 @@ module Nockplane
     # An empty berth on the sheet: a quiet dashed outline that says what will go there, or why nothing did.
     class BerthInk
       TONE = '#6b7884'
-      KINDS = { 'principal' => 'principal view', 'projected' => 'projected view', 'pictorial' => 'pictorial view', 'section' => 'section', 'detail' => 'detail', 'flat' => 'flat pattern' }.freeze
 
       def initialize(berth)
         @berth = berth
@@ -29,7 +28,7 @@ module Nockplane
         [[Drafting::Lettering.fit(@berth.name.to_s, 5.0, room), 5.0], *more.first(5).map { |l| [l, height] }]
       end
 
-      def kind = "#{KINDS.fetch(@berth.kind)}, #{Berth::STYLES.fetch(@berth.style, @berth.style)}"
+      def kind = "#{Views.of(@berth).words}, #{Berth::STYLES.fetch(@berth.style, @berth.style)}"
       def scale = @berth.scale.is_a?(Numeric) ? "scale #{Drafting::Scale.text(@berth.scale)}" : { 'fit' => 'largest scale that fits' }.fetch(@berth.scale, "the sheet's scale")
     end
   end

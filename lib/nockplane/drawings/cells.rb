@@ -17,14 +17,13 @@ module Nockplane
       # Cell from a key and a hash with string keys. Raises KeyError for a kind or field it doesn't know.
       def from(key, hash)
         type = KINDS.fetch(key.split('/')[0])
-        unknown = hash.keys.map(&:to_s) - type.members.map(&:to_s)
-        raise KeyError, "#{key}: unknown field #{unknown[0]}" unless unknown.empty?
-
-        Ractor.make_shareable(type.new(**hash.to_h { |k, v| [k.to_sym, v] }))
+        Ractor.make_shareable(Typed.read(type, hash, type.respond_to?(:nested) ? type.nested(hash) : {}))
+      rescue KeyError => e
+        raise KeyError, "#{key}: #{e.message}"
       end
 
       # (Fields that say nothing are left out.)
-      def plain(cell) = cell.to_h.compact.transform_keys(&:to_s)
+      def plain(cell) = Typed.plain(cell)
     end
   end
 end

@@ -50,12 +50,17 @@ module Nockplane
       def dimensions_of(view_id) = dimensions.select { |d| d.view == view_id }
       def views_on(sheet_id) = views.select { |v| v.sheet == sheet_id }
 
-      # View frame of a view or berth: named, or folded out of its parent's (PRJ-02).
+      # View frame of a view or berth, turned as it is on the sheet.
       def frame(place)
-        return Projection::ViewFrame.named(place.orientation) unless place.parent
-
-        frame(parent_of(place)).folded(*Folding::STEPS.fetch(place.direction), first_angle: standard.first_angle?)
+        base = base_frame(place)
+        place.respond_to?(:turn) && place.turn ? base.turned(place.turn) : base
       end
+
+      # View frame of a view or berth as its kind has it, not turned on the sheet.
+      def base_frame(place) = Views.of(place).frame(self, place)
+
+      # Products::Subject that a view shows, at the revision it shows or another.
+      def subject(view, revision = view.revision) = binding(view.binding).subject(revision, view.state)
 
       # What a view or berth is folded out of; a berth's parent may have become a view.
       def parent_of(place) = (place.is_a?(Berth) && berth(place.parent)) || view(place.parent)
@@ -64,6 +69,22 @@ module Nockplane
       def scale(view)
         parent = view.scale.nil? && view.parent && view(view.parent)
         parent ? scale(parent) : view.scale || sheet(view.sheet).scale
+      end
+
+      # The view with what it takes from its parent filled in; what nobody says stays nil, a style is that of its kind.
+      def settled(view)
+        taken = View::TAKEN.to_h { |field| [field, taken(view, field)] }
+        return view if taken.all? { |field, value| value == view[field] }
+
+        view.dup.tap { |v| taken.each { |field, value| v[field] = value } }
+      end
+
+      # The view that a setting comes from (itself, or one that it was made out of); nil when it goes by the standard or its kind.
+      def giver(view, field)
+        return view unless view[field].nil?
+
+        parent = view.parent && view(view.parent)
+        parent && giver(parent, field)
       end
 
       # Ids of views folded out of this one, directly or through others.
@@ -81,6 +102,14 @@ module Nockplane
       def ==(other) = other.is_a?(Drawing) && @cells == other.cells
 
       private
+
+      # (A pictorial view is not drawn in the manner of an orthographic one unless it says so, nor a cut with hidden lines: HID-02.)
+      def taken(view, field)
+        found = giver(view, field)
+        return found[field] if found && (found.equal?(view) || field != :style || Views.of(view).style_from?(Views.of(found)))
+
+        field == :style ? Views.of(view).style : nil
+      end
 
       def all(type) = @cells.each_value.grep(type)
     end

@@ -27,7 +27,7 @@ module Nockplane
         @sheet = sheet
         @extra = extra
         @mass = mass
-        @model = sheet.binding && source.model(drawing.binding(sheet.binding).model, sheet.revision)
+        @model = sheet.binding && source.model(drawing.binding(sheet.binding).subject(sheet.revision))
       end
 
       # Words of a field before a person's, nil when nothing gives it a value.

@@ -10,8 +10,15 @@ module Nockplane
         @model_id = model_id
         @revision = revision
         @source = source
-        @model = source.model(model_id, revision)
+        @subject = Products::Subject.new(model_id, revision)
+        @model = source.model(@subject)
       end
+
+      # Modelling::Model that is put in.
+      attr_reader :model
+
+      # The turned axis along which a berth's section would cut; nil when there is none.
+      def section_axis(berth) = Views::Section.axis(@source.axes(@subject), @document.base_frame(berth))
 
       def drawing(title, number)
         meta = Meta.new(title: title, number: number, revision: 'A', state: 'in work', standard: @document.meta.standard, template: { 'slug' => @template.name, 'revision' => @template.revision })
@@ -52,26 +59,17 @@ module Nockplane
         parent = berth.parent && @document.berth(berth.parent)
         return "it hangs on '#{parent.name}', which stays empty" if parent && why_empty(parent)
 
-        case kind(berth)
-        when 'flat' then "#{@model.name} has no flat pattern: it is not a sheet-metal part"
-        when 'detail' then 'a detail needs an area chosen by hand'
-        when 'section' then no_section(berth)
-        end
+        Views.all.fetch(kind(berth)).why_empty(berth, self)
       end
 
-      # The berth's kind, or what it takes instead where no section is to be had.
-      def kind(berth) = berth.kind == 'section' && berth.instead && no_section(berth) ? berth.instead : berth.kind
+      # The berth's kind, or what it takes instead where it can't be filled (a section where no place to cut is found).
+      def kind(berth) = berth.instead && Views.of(berth).why_empty(berth, self) ? berth.instead : berth.kind
 
-      def no_section(berth)
-        return 'sections of assemblies are placed by hand' if @model.assembly?
-
-        "no section plane found: #{@model.name} has no bore or turned axis across the line of sight" unless @source.section(@model_id, @revision, @document.frame(berth))
-      end
-
-      # A-A, B-B ... for the sections in their order (VW-04: without I and O).
-      def section_label(berth)
-        letter = Drafting::SheetFormat::LETTERS[@document.berths.select { |b| kind(b) == 'section' }.index { |b| b.id == berth.id }]
-        "#{letter}-#{letter}"
+      # A-A, B-B ... for those that are lettered, in their order (VW-04: without I and O); nil for others.
+      def letters(berth)
+        lettered = @document.berths.select { |b| Views.all.fetch(kind(b)).label('A') }
+        index = lettered.index { |b| b.id == berth.id } or return nil
+        Views.of(berth).label(Views::Letters.at(index))
       end
 
       def view(berth, result)
@@ -80,7 +78,7 @@ module Nockplane
         return instead(berth, kind, x, y, own) unless kind == berth.kind
 
         View.new(id: berth.id, sheet: berth.sheet, binding: 'b1', revision: @revision, kind: berth.kind, orientation: berth.orientation, parent: berth.parent, direction: berth.direction,
-                 x: x, y: y, scale: own, style: style(berth), name: berth.name, tangent: berth.tangent, centre_lines: berth.centre_lines, label: berth.label || (section_label(berth) if berth.kind == 'section'), rule: berth.scale)
+                 x: x, y: y, scale: own, style: style(berth), name: berth.name, tangent: berth.tangent, centre_lines: berth.centre_lines, label: berth.label || letters(berth), rule: berth.scale)
       end
 
       # A view where a section was wanted: named by what it shows, with hidden lines, since nothing is cut open.

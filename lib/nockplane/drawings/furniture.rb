@@ -12,9 +12,10 @@ module Nockplane
         @frame = sheet.paper.frame
         @standard = drawing.standard
         binding = sheet.binding && drawing.binding(sheet.binding)
-        @model = binding && source.model(binding.model, sheet.revision)
-        @mass_known = !wait || binding.nil? || source.mass_known?(binding.model, sheet.revision)
-        @fields = Fields.new(drawing, sheet, source, extra: extra, mass: binding && -> { @mass_known ? source.mass_words(binding.model, sheet.revision) : '…' })
+        subject = binding&.subject(sheet.revision)
+        @model = subject && source.model(subject)
+        @mass_known = !wait || subject.nil? || source.mass_known?(subject)
+        @fields = Fields.new(drawing, sheet, source, extra: extra, mass: subject && -> { @mass_known ? source.mass_words(subject) : '…' })
       end
 
       # Is there a mass still to be worked out?
@@ -23,7 +24,7 @@ module Nockplane
       # [mass as the title block says it, mass worked out] in words, nil each where there is none.
       def masses
         binding = @sheet.binding && @drawing.binding(@sheet.binding)
-        [@fields.value('mass'), binding && @source.mass_words(binding.model, @sheet.revision)]
+        [@fields.value('mass'), binding && @source.mass_words(binding.subject(@sheet.revision))]
       end
 
       attr_reader :fields

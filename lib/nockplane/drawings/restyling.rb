@@ -5,8 +5,6 @@ module Nockplane
     # Another drafting standard for a document. Where the projection angle turns, every view (berth) keeps what it shows and changes
     # sides with its fellows (4.1); then views that came to stand on each other or on the title block are laid out anew.
     module Restyling
-      OPPOSITE = { 'right' => 'left', 'left' => 'right', 'up' => 'down', 'down' => 'up' }.freeze
-
       module_function
 
       # values: of a Drafting::Standard. source: as of SceneBuilder, nil for a template. An Edit or a Refusal.
@@ -46,15 +44,16 @@ module Nockplane
         (drawing.views + drawing.berths).select(&:parent).map(&place)
       end
 
-      # The child mirrored about its parent across the fold, at the parent's new place.
+      # The child on the other side of its parent's new place, mirrored across the fold line (one pulled from a corner: in the corner opposite).
+      # What is not folded out of its parent (a detail) stays where it is.
       def mirrored(child, parent, moved)
-        dx = child.x - parent.x
-        dy = child.y - parent.y
-        sideways = !Folding::STEPS.fetch(child.direction)[0].zero?
-        child.dup.tap do |c|
-          c.direction = OPPOSITE.fetch(child.direction)
-          c.x, c.y = moved.x + (sideways ? -dx : dx), moved.y + (sideways ? dy : -dy)
-        end
+        return child unless child.direction
+
+        offset = [child.x - parent.x, child.y - parent.y]
+        way = Folding.way(child.direction)
+        along = way && ((offset[0] * way[0]) + (offset[1] * way[1]))
+        dx, dy = way ? [0, 1].map { |k| offset[k] - (2 * along * way[k]) } : offset.map(&:-@)
+        child.dup.tap { |c| c.direction, c.x, c.y = Folding.opposite(child.direction), moved.x + dx, moved.y + dy }
       end
 
       # Berths that were turned off the sheet, moved back inside with the berths they are tied to.

@@ -23,9 +23,10 @@ module Nockplane
       private
 
       # Of views, and those that stood empty.
-      def berths = @drawing.views.map { |v| berth(v) } + @drawing.berths.map { |b| b.dup.tap { |x| x.why = nil; x.width, x.height = BerthEdits::SIZES.fetch(b.kind) } }
+      def berths = @drawing.views.map { |v| berth(v) } + @drawing.berths.map { |b| b.dup.tap { |x| x.why = nil; x.width, x.height = Views.of(b).size } }
 
       def berth(view)
+        view = @drawing.settled(view)
         box = SceneBuilder.new(@drawing, view.sheet, @source).place(view).outline
         Berth.new(id: view.id, sheet: view.sheet, name: view.name, kind: view.kind, orientation: view.orientation, parent: view.parent, direction: view.direction, style: view.style,
                   scale: view.rule || view.scale || 'sheet', tangent: view.tangent, centre_lines: view.centre_lines, label: view.label,

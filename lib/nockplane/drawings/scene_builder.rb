@@ -2,9 +2,7 @@
 
 module Nockplane
   module Drawings
-    # Builds the Scene of a sheet. source answers, for a model id and revision number:
-    #   model(id, n) -> Modelling::Model, linework(id, n, frame) -> Projection::Linework,
-    #   shading(id, n, frame) -> [Shading::Region], axes(id, n) -> [CentreLines::Axis], mass_words(id, n) -> text or nil
+    # Builds the Scene of a sheet. source: a Products::Source.
     class SceneBuilder
       # shade: :all, or :known for only the shading that is there already (the rest is asked for with #shading_of).
       # states: { cell key => "behind" or "adrift" }; fields: more texts for title blocks (owner ...);
@@ -34,14 +32,14 @@ module Nockplane
       end
 
       # Ids of shaded views whose shading is not there yet.
-      def unshaded = @drawing.views_on(@sheet.id).select { |v| v.shaded? && !shown(v).shaded? }.map(&:id)
+      def unshaded = @drawing.views_on(@sheet.id).select { |v| settled(v).shaded? && !shown(v).shaded? }.map(&:id)
 
       # [Ink] of a view's shading.
       def shading_of(view) = @layering.apply(view_ink(view).shading, view)
 
       # ViewPlace of a view.
       def place(view)
-        (@places ||= {})[view.id] ||= ViewPlace.new(view, shown(view).frame, @drawing.scale(view), shown(view).model.solid.box, shown(view).linework.box)
+        (@places ||= {})[view.id] ||= ViewPlace.new(view, shown(view), @drawing.scale(view))
       end
 
       # DimensionInk of a dimension of a view.
@@ -57,12 +55,15 @@ module Nockplane
       # [Group] of title blocks and tables.
       def scene_of_furniture = furniture.groups.map { |g| layered(g) }
 
+      # ShownModel of a view.
+      def shown(view) = (@shown ||= {})[view.id] ||= ShownModel.of(@source, @drawing, view)
+
       # Paper boxes that a view's annotations should keep clear of: the other views, title blocks and tables.
       def obstacles(view) = @drawing.views_on(@sheet.id).reject { |v| v.id == view.id }.map { |v| place(v).outline } + furniture.boxes
 
       # Ground of a view: its own lines, what stands around it, annotations of the other views.
       def ground(view)
-        items = view_ink(view).ink(shade: false) + cutting_planes(view)
+        items = view_ink(view).ink(shade: false) + marks_on(view)
         strokes, centres = items.select { |i| Drafting::Ink.stroke?(i) }.partition { |i| i.layer != 'centre' }
         segments = ->(list) { list.flat_map { |i| Drafting::Ink.chords(i).each_cons(2).map { |p, q| [*p, *q] } } }
         ground = Ground.new(segments[strokes], segments[centres], obstacles(view), frame_box)
@@ -73,7 +74,7 @@ module Nockplane
 
       # Paper box of all that a view draws, its annotations included.
       def reach(view)
-        items = view_ink(view).ink(shade: false) + cutting_planes(view) + @drawing.dimensions_of(view.id).flat_map { |d| dimension_ink(d).ink }
+        items = view_ink(view).ink(shade: false) + marks_on(view) + @drawing.dimensions_of(view.id).flat_map { |d| dimension_ink(d).ink }
         boxes = items.reject { |i| i.is_a?(Drafting::Ink::Region) }.map { |i| Drafting::Ink.box(i) } + [place(view).outline]
         [boxes.map { |b| b[0] }.min, boxes.map { |b| b[1] }.min, boxes.map { |b| b[2] }.max, boxes.map { |b| b[3] }.max]
       end
@@ -95,20 +96,18 @@ module Nockplane
         Drafting::Ink.text([x0 - 9.0, 2.6].max + 2.0, y0 + 12.0, words, height: 2.0, angle: 90.0, layer: @layering.layer('format').id)
       end
 
-      def shown(view) = (@shown ||= {})[view.id] ||= ShownModel.of(@source, @drawing, view)
-      def view_ink(view) = ViewInk.new(@standard, view, shown(view), place(view), @sheet.scale, @drawing.scale(view))
+      def settled(view) = (@settled ||= {})[view.id] ||= @drawing.settled(view)
+      def view_ink(view) = ViewInk.new(@standard, settled(view), shown(view), place(view), @sheet.scale, @drawing.scale(view))
       def layered(group) = group.tap { |g| g.items = @layering.apply(g.items, @drawing.cells[g.owner.split(':')[0]]) }
 
       def view_group(view)
-        items = view_ink(view).ink(shade: @shade == :all || shown(view).shaded?) + cutting_planes(view)
+        items = view_ink(view).ink(shade: @shade == :all || shown(view).shaded?) + marks_on(view)
         Group.new(owner: "view/#{view.id}", items: @layering.apply(items, view), box: place(view).outline, state: @states["view/#{view.id}"])
       end
 
-      # Where views folded out of this one cut the model.
-      def cutting_planes(view)
-        @drawing.views.select { |v| v.parent == view.id && v.kind == 'section' && v.sheet == view.sheet }.flat_map do |cut|
-          shown(cut).section ? CuttingPlane.new(@standard, place(view), cut, shown(cut).section.origin, shown(cut).frame.d).ink : []
-        end
+      # What views made out of this one leave on it: cutting lines, borders of details, arrows. (Also those on other sheets.)
+      def marks_on(view)
+        @drawing.views.select { |v| v.parent == view.id }.flat_map { |child| Views.of(child).marks(@standard, child, place(view), shown(child)) }
       end
 
       def dimension_groups(view)

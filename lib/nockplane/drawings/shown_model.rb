@@ -2,31 +2,142 @@
 
 module Nockplane
   module Drawings
-    # A model at the revision a view shows, and its middle products in the view's frame, from a source.
+    # What a view shows of its model at a revision: the model as its kind cuts it open and bounds it, its products in the view's frame.
+    # Image coordinates are mm of the model; those of the "base" image are before the view is turned on the sheet.
     class ShownModel
-      attr_reader :id, :revision, :frame
-
-      # kind: of the view; a section shows the model cut open.
-      def initialize(source, id, revision, frame, kind)
-        @source = source
-        @id = id
-        @revision = revision
-        @frame = frame
-        @cut = kind == 'section'
-      end
+      attr_reader :view, :subject, :frame, :base_frame
 
       # Of a view of a drawing, at the revision it shows or another.
-      def self.of(source, drawing, view, revision = view.revision) = new(source, drawing.binding(view.binding).model, revision, drawing.frame(view), view.kind)
+      def self.of(source, drawing, view, revision = view.revision) = new(source, drawing, view, revision)
 
-      def model = @source.model(@id, @revision)
-      # SectionCut, nil of views that are no sections or when the model has no place to be cut.
-      def section = @cut ? @source.section(@id, @revision, @frame) : nil
-      def linework = section&.linework || @source.linework(@id, @revision, @frame)
-      def shading = section&.shading || @source.shading(@id, @revision, @frame)
+      def initialize(source, drawing, view, revision)
+        @source = source
+        @drawing = drawing
+        @subject = drawing.subject(view, revision)
+        @frame = drawing.frame(view)
+        @base_frame = drawing.base_frame(view)
+        @view = view
+        @kind = Views.of(view)
+        # (A view brought to another revision is another view: its lines move with the faces they are tied to.)
+        @view = Catching.up(self, view) unless revision == view.revision
+      end
+
+      def model = @source.model(@subject)
+      def solid = model.solid
+      # Turned axes of the whole model; of what is shown, turned along with the second of two planes.
+      def whole_axes = @source.axes(@subject)
+      def axes = (bend = opened&.bend) ? whole_axes.map { |a| turned(a, bend) } : whole_axes
+
+      # What is shown of the parent at the same revision.
+      def parent = @parent ||= ShownModel.new(@source, @drawing, @drawing.view(@view.parent), @subject.revision)
+      def parent_frame = @drawing.base_frame(@drawing.parent_of(@view))
+
+      # Image point of a model point before the view is turned.
+      def base_image(p) = @base_frame.image(p)
+
+      # Views::Anchorage of the model in the image that the view's own lines are drawn on.
+      def anchorage = Views::Anchorage.new(solid, whole_axes, @view.parent ? parent_frame : @base_frame)
+      # The same in the view's own image: for what is cropped and broken out.
+      def own_anchorage = Views::Anchorage.new(solid, whole_axes, @base_frame)
+
+      # Products::Opening by which the model is cut open, nil when it is not.
+      def opening
+        return @opening if defined?(@opening)
+
+        own = @kind.opening(self)
+        pockets = (@view.broken || []).map { |b| b.tool(@base_frame, reach) }
+        @opening = pockets.empty? ? own : Products::Opening.new([*own&.tools, *pockets], uncut: own&.uncut, slice: own&.slice, bend: own&.bend)
+      end
+
+      # Products::Opened, nil of views that cut nothing open or where nothing can be cut (see #problem).
+      def opened
+        return @opened if defined?(@opened)
+
+        @opened = opening && @source.opened(@subject, @frame, opening)
+      rescue Products::Opening::Nothing => e
+        @problem = e.message
+        @opened = nil
+      end
+
+      # Why there is nothing to be seen, in words; nil when there is.
+      def problem
+        opened
+        @problem
+      end
+
+      # Areas cut, [[[x, y], ...], ...] in the image each, by component: [[component or nil, loops], ...].
+      def areas
+        return [] unless opened
+
+        opened.areas.map { |a| [a.component, bounded_loops(a.outlines.map { |l| l.points.map { |p| @frame.image(p) } })] }.reject { |_, l| l.empty? }
+      end
+
+      # Projection::Linework as the view shows it.
+      def linework
+        @linework ||= begin
+          found = problem ? Projection::Linework.new([]) : opened&.linework || @source.linework(@subject, @frame)
+          bounded? ? Projection::Linework.new(windows.reduce(found.strokes) { |strokes, w| w.keep(strokes) }) : found
+        end
+      end
+
+      # [Shading::Region]
+      def shading
+        return [] if problem
+
+        found = opened ? @source.opened_shading(@subject, @frame, opening) : @source.shading(@subject, @frame)
+        bounded? ? found.filter_map { |r| bounded_loops(r.loops).then { |l| r.dup.tap { |x| x.loops = l } unless l.empty? } } : found
+      end
+
       # Regions of what stands in for faces that could not be read (a model cut open shows none).
-      def stand_ins = @cut ? [] : @source.stand_ins(@id, @revision, @frame)
-      def shaded? = @cut || @source.shaded?(@id, @revision, @frame)
-      def axes = @source.axes(@id, @revision)
+      def stand_ins = opened ? [] : @source.stand_ins(@subject, @frame)
+      def shaded? = @source.shaded?(@subject, @frame, opening)
+
+      # Are all the lines there already?
+      def known? = @source.modelled?(@subject) && @source.known?(@subject, @frame, opening)
+
+      # Image box of the lines, [x0, y0, x1, y1], of the whole model before anything is left out or cropped.
+      def whole_box
+        points = solid.xs.each_index.map { |i| @frame.image(solid.point(i)) }
+        points.transpose.map(&:minmax).then { |x, y| [x[0], y[0], x[1], y[1]] }
+      end
+
+      # Windows (in the image, turned as it is on the sheet) that bound the view.
+      def windows
+        @windows ||= [(w = @kind.window(self)) && window_on(w), @view.crop&.window { |p| turned_point(p) }].compact
+      end
+
+      def bounded? = !windows.empty?
+
+      # Image point that stands where the view stands on paper.
+      def hub = @kind.hub(self)&.then { |p| turned_point(p) } || @frame.image(middle)
+
+      # Models seen in details and the like are bounded in the base image.
+      def turned_point((x, y)) = @view.turn ? @frame.image(@base_frame.at(x, y)) : [x, y]
+
+      # Least and greatest depth of the model along the sight.
+      def reach = own_anchorage.reach
+
+      # Middle of the model's box.
+      def middle = 3.times.map { |k| (solid.box[k] + solid.box[k + 3]) / 2 }
+
+      private
+
+      def window_on(window)
+        return window unless @view.turn
+        return Projection::Window.circle(turned_point(window.centre), window.radius) if window.circle?
+
+        Projection::Window.polygon(window.points.map { |p| turned_point(p) })
+      end
+
+      def bounded_loops(loops) = windows.reduce(loops) { |found, w| w.cut(found) }
+
+      def turned(axis, bend)
+        return axis unless bend.second?(axis.at((axis.from + axis.to) / 2))
+
+        a, b = [axis.from, axis.to].map { |mm| bend.transform.point(axis.at(mm)) }
+        way = Geometry::Vec.unit(Geometry::Vec.sub(b, a))
+        Products::Axis.new(a, way, 0.0, Geometry::Vec.distance(a, b), axis.radius, axis.faces)
+      end
     end
   end
 end

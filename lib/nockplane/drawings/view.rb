@@ -2,12 +2,29 @@
 
 module Nockplane
   module Drawings
-    # kind principal, projected, pictorial, section or flat; orientation (principal, pictorial); parent and direction (projected: right,
-    # left, up, down); revision shown; x, y: centre on paper, mm; scale: own factor or nil; style hidden, visible, shaded (with
-    # edges) or tone (shaded without). nil in the rest follows the standard: tangent (narrow, shortened, none), centre_lines (true,
-    # false), layer (id for all its lines), label (words above it). rule: what its berth said of the scale.
-    View = Struct.new(:id, :sheet, :binding, :revision, :kind, :orientation, :parent, :direction, :x, :y, :scale, :style, :name, :tangent, :centre_lines, :label, :layer, :rule, keyword_init: true) do
+    # A view on a sheet. kind: name of one of Views; orientation or sight (of one that hangs on no other: a named direction, or [dx, dy, dz,
+    # ux, uy, uz]); parent and direction (of one made out of another: see Folding); binding, revision, state: what it shows; x, y: where its
+    # hub stands on paper, mm. own: the fields that only its kind has.
+    # Taken from the parent, else the standard, while nil: style (hidden, visible, shaded with edges, tone without), scale (factor), tangent
+    # (narrow, shortened, none), centre_lines (true, false), threads (true, false). label: words above it; lettered: where it was moved to,
+    # [dx, dy] mm from its usual place; layer: id for all its lines; rule: what its berth said of the scale.
+    # turn: degrees counter-clockwise on the sheet; crop: Views::Region; broken: [Views::Breakout]; gaps: [Views::Gap]; released: not kept
+    # in line with its parent.
+    View = Struct.new(:id, :sheet, :binding, :revision, :kind, :orientation, :sight, :parent, :direction, :state, :x, :y, :scale, :style, :name,
+                      :tangent, :centre_lines, :threads, :label, :lettered, :layer, :rule, :turn, :crop, :broken, :gaps, :released, :own,
+                      keyword_init: true) do
       def shaded? = %w[shaded tone].include?(style)
+    end
+
+    class View
+      # Settings that a view takes from its parent while it has none of its own.
+      TAKEN = %i[style tangent centre_lines threads].freeze
+
+      # Members that are values of their own, for reading a document.
+      def self.nested(hash)
+        kind = Views.all[hash['kind']]
+        { 'own' => kind&.own_type, 'crop' => Views::Region, 'broken' => Views::Breakout, 'gaps' => Views::Gap }.compact
+      end
     end
   end
 end

@@ -21,12 +21,12 @@ module Nockplane
 
       # [Ink]; shade: draw the shading too.
       def ink(shade: true)
+        return [trouble, *label] if @shown.problem
+
         items = shade && @view.shaded? ? shading : []
         items += lines unless @view.style == 'tone'
-        items += hatch if @shown.section
-        items += stand_ins if @shown.model.incomplete?
-        items += centre_lines if centre_lines?
-        items + threads + label
+        items += bounded(hatch + (@shown.model.incomplete? ? stand_ins : []) + (centre_lines? ? centre_lines : []) + threads)
+        items + Border.new(@standard, @view, @shown, @place).ink + label
       end
 
       # [Ink::Region] of the shading.
@@ -41,10 +41,27 @@ module Nockplane
       private
 
       def strokes = @shown.linework.strokes
+      def kind = Views.of(@view)
       def tangent = @view.tangent || @standard.tangent(@view.kind)
       def centre_lines? = @view.centre_lines.nil? ? @standard.centre_lines?(@view.kind) : @view.centre_lines
 
-      def lines = strokes.filter_map { |s| stroke(s) if drawn?(s) }
+      # Ink cut to what the view is bounded by, and to what its gaps leave.
+      def bounded(items)
+        @shown.windows.map { |w| Border.on_paper(w, @place) }.reduce(items) { |found, w| w.keep(found) }
+      end
+
+      # Why there is nothing to be seen.
+      def trouble
+        x0, y0, x1, y1 = @place.outline
+        Drafting::Ink.text((x0 + x1) / 2, (y0 + y1) / 2, "NOT SHOWN: #{@shown.problem}", height: @standard.text_height, anchor: :middle, tone: Drafting::Ink::OCHRE, layer: 'label')
+      end
+
+      def lines = parted.filter_map { |s| stroke(s) if drawn?(s) }
+
+      # Strokes without what the gaps of an interrupted view leave out.
+      def parted
+        (@view.gaps || []).reduce(strokes) { |found, gap| Views::Parting.new(gap, @shown).keep(found) }
+      end
 
       def drawn?(stroke)
         return false if stroke.kind == :smooth && (tangent == 'none' || !stroke.visible)
@@ -74,10 +91,11 @@ module Nockplane
         [SHORTER, 1 - SHORTER].map { |t| [a[0] + ((b[0] - a[0]) * t), a[1] + ((b[1] - a[1]) * t)] }
       end
 
-      # Section lining of what is cut (SEC-24 to 27).
+      # Section lining of what is cut (SEC-24 to 27); of an assembly each part by itself, neighbours the other way or closer (SEC-26).
       def hatch
-        loops = @shown.section.loops.map { |l| l.map { |p| @place.point(p) } }
-        Drafting::Hatching.new(@standard, loops).ink
+        @shown.areas.map(&:last).each_with_index.flat_map do |loops, i|
+          Drafting::Hatching.new(@standard, loops.map { |l| l.map { |x, y| @place.paper(x, y) } }, part: i).ink
+        end
       end
 
       # Crossed lining of the flat pieces that stand in for faces that could not be read.
@@ -89,7 +107,7 @@ module Nockplane
       # Where hidden lines are left out, so are the centre lines of what is hidden.
       def centre_lines
         pitch = (@shown.model.dimensions + @shown.model.measured).select { |d| d.kind == :pitch_circle }.map { |d| [d.centre, d.axis, d.value / 2] }
-        Drafting::CentreLines.new(@standard, @place.frame, @place.scale, @place.method(:point)).ink(axes, pitch)
+        Drafting::CentreLines.new(@standard, @place.frame, @place.scale, @place.method(:shown_point)).ink(axes, pitch)
       end
 
       def axes
@@ -100,7 +118,7 @@ module Nockplane
       end
 
       def threads
-        return [] if @standard.threads == 'none' || @view.kind == 'pictorial'
+        return [] if @view.threads == false || (@view.threads.nil? && @standard.threads == 'none') || kind.pictorial?
 
         seen = strokes.select { |s| s.visible && s.arc? }.flat_map(&:faces)
         drawer = Drafting::ThreadInk.new(@standard, @place.frame, @place.scale, @place.method(:point))
@@ -115,17 +133,8 @@ module Nockplane
       end
 
       # The label, with the scale where the view has one of its own (SCL-01); above it, that the model is incomplete.
-      def label
-        own = (@scale - @sheet_scale).abs > 1e-9 ? "(#{Drafting::Scale.text(@scale, @standard.decimal)})" : nil
-        words = [[@view.label.to_s.strip, own].compact.join(' ').strip, @standard.label_height]
-        x0, _, x1, y1 = @place.outline
-        at = y1 + 4
-        [words, [incomplete, @standard.text_height]].reject { |line, _| line.empty? }.map do |line, height|
-          made = Drafting::Ink.text((x0 + x1) / 2, at, line, height: height, anchor: :middle, layer: 'label')
-          at += 1.6 * height
-          made
-        end
-      end
+      def label = ViewLabel.new(@standard, @view, @place, own_scale, incomplete).ink
+      def own_scale = (@scale - @sheet_scale).abs > 1e-9 ? "(#{Drafting::Scale.text(@scale, @standard.decimal)})" : nil
 
       def incomplete
         gaps = @shown.model.gaps

@@ -101,11 +101,11 @@ module Nockplane
 
       def drawn_faces(view)
         strokes = Drawings::ShownModel.of(@source, @drawing, view).linework.strokes
-        strokes.select { |s| s.visible || view.style == 'hidden' }.flat_map(&:faces).each_with_object({}) { |name, found| found[name] = found[name.split('~')[0]] = true }
+        strokes.select { |s| s.visible || @drawing.settled(view).style == 'hidden' }.flat_map(&:faces).each_with_object({}) { |name, found| found[name] = found[name.split('~')[0]] = true }
       end
 
       def words(snapshot) = Drawings::Measure.words(@drawing.standard, snapshot).to_s
-      def face_words(view) = @source.face_words(@drawing.binding(view.binding).model, view.revision)
+      def face_words(view) = FaceWords.in(@source, @drawing.subject(view))
 
       def wanted(view, ids)
         return offers(view).select { |o| o.fit == 2 } if ids.nil?
@@ -125,7 +125,7 @@ module Nockplane
         'it measures another kind of thing' unless found.kind.to_s == dimension.snapshot['kind']
       end
 
-      def model(view) = @source.model(@drawing.binding(view.binding).model, view.revision)
+      def model(view) = @source.model(@drawing.subject(view))
 
       def taken(binding)
         views = @drawing.views.select { |v| v.binding == binding }.map(&:id)

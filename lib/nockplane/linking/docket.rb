@@ -27,11 +27,14 @@ module Nockplane
       # A binding whose latest revision can't be shown: its id, the revision, the reason.
       Fault = Struct.new(:binding, :revision, :reason)
 
-      PARTS = %i[behind fields adrift collisions empty masses faults].freeze
+      # A view whose line or boundary lost its face, or that can not show what it should: Place and words.
+      Lost = Struct.new(:view, :words)
+
+      PARTS = %i[behind fields adrift collisions empty masses faults lost].freeze
 
       attr_reader(*PARTS)
 
-      def initialize(behind: [], fields: [], adrift: [], collisions: [], empty: [], masses: [], faults: [])
+      def initialize(behind: [], fields: [], adrift: [], collisions: [], empty: [], masses: [], faults: [], lost: [])
         @behind = behind
         @fields = fields
         @adrift = adrift
@@ -39,6 +42,7 @@ module Nockplane
         @empty = empty
         @masses = masses
         @faults = faults
+        @lost = lost
         freeze
       end
 
@@ -54,7 +58,7 @@ module Nockplane
       # How many annotations will lose what they measure when the views behind are updated.
       def losing = behind.sum { |b| b.losing.size }
       # Lines besides views behind and annotations adrift.
-      def others = fields.size + collisions.size + empty.size + masses.size + faults.size
+      def others = fields.size + collisions.size + empty.size + masses.size + faults.size + lost.size
 
       # { cell key => "behind" or "adrift" } for the scene.
       def states = behind.to_h { |b| ["view/#{b.view.id}", 'behind'] }.merge(adrift.to_h { |a| ["dimension/#{a.id}", 'adrift'] })

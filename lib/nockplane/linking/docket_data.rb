@@ -8,7 +8,8 @@ module Nockplane
       LINES = {
         'behind' => [:Behind, { view: :Place, numbers: [:Number] }], 'fields' => [:Fields, { sheet: :Place }],
         'adrift' => [:Adrift, { view: :Place, proposals: [:Proposal] }], 'collisions' => [:Collision, {}],
-        'empty' => [:Empty, { berth: :Place }], 'masses' => [:Mass, {}], 'faults' => [:Fault, {}]
+        'empty' => [:Empty, { berth: :Place }], 'masses' => [:Mass, {}], 'faults' => [:Fault, {}],
+        'lost' => [:Lost, { view: :Place }]
       }.freeze
 
       module_function

@@ -21,7 +21,7 @@ module Nockplane
       end
 
       def docket
-        Docket.new(behind: behind, fields: fields, adrift: adrift, collisions: collisions, empty: empty, masses: masses, faults: @staleness.faults)
+        Docket.new(behind: behind, fields: fields, adrift: adrift, collisions: collisions, empty: empty, masses: masses, faults: @staleness.faults, lost: lost)
       end
 
       private
@@ -33,6 +33,12 @@ module Nockplane
           numbers = b.numbers.map { |n| Docket::Number.new(n.dimension, label_of(@drawing.dimension(n.dimension)), n.old, n.new) }
           Docket::Behind.new(place(b.view), b.from, b.to, b.looks, numbers, b.losing, b.retied)
         end
+      end
+
+      def lost
+        @staleness.lost.map { |view, words| Docket::Lost.new(place(view), words) }
+      rescue Nockplane::Error
+        [] # what can't be built is told by the faults
       end
 
       def fields = @staleness.fields.map { |f| Docket::Fields.new(place(f.sheet), f.from, f.to, f.changes) }
@@ -63,7 +69,7 @@ module Nockplane
       end
 
       def words(model, revision)
-        @source.face_words(model, revision)
+        FaceWords.in(@source, Products::Subject.new(model, revision))
       rescue Nockplane::Error
         {}
       end

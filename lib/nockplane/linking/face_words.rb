@@ -17,6 +17,15 @@ module Nockplane
       # Above so many faces none get words: they are called by their lasting names.
       MOST = 3000
 
+      # { face name => what a person calls it } of an imported model; {} of a recipe, whose names are a person's words. subject:
+      # Products::Subject; kept by its source.
+      def self.in(source, subject)
+        text = source.text(subject)
+        return {} unless Modelling::ImportReference.is?(text)
+
+        source.kept('face-words', text) { of(source.model_of(text).solid) }
+      end
+
       # { face name => words } of a solid; of an assembly's faces ("INSTANCE:...") each instance by itself.
       def self.of(solid)
         return {}.freeze if solid.faces.size > MOST

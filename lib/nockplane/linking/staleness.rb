@@ -55,6 +55,17 @@ module Nockplane
         end
       end
 
+      # [[view, words], ...]: what was drawn on views and lost its face, and views that can not show what they should.
+      def lost
+        @drawing.views.flat_map do |v|
+          next [] if fault(v.binding, v.revision)
+
+          words = Drawings::Catching.lost(v)
+          problem = Drawings::ShownModel.of(@source, @drawing, v).problem
+          [*words, *problem].map { |w| [v, w] }
+        end
+      end
+
       def current? = behind.empty? && fields.empty? && adrift.empty?
 
       # { cell key => "behind" or "adrift" } for the scene.
@@ -68,7 +79,7 @@ module Nockplane
         changed = views.reject { |v| v.revision == target(v.binding) || fault(v.binding, target(v.binding)) }
         dimensions = changed.flat_map { |v| @drawing.dimensions_of(v.id).filter_map { |d| caught_up(d, v) } }
         sheets = bound_sheets.select { |s| s.revision != target(s.binding) && !fault(s.binding, target(s.binding)) && all_reached?(s, views) }
-        cells = changed.map { |v| v.dup.tap { |x| x.revision = target(v.binding) } } + dimensions + sheets.map { |s| s.dup.tap { |x| x.revision = target(s.binding) } }
+        cells = changed.map { |v| view_at(v, target(v.binding)).dup.tap { |x| x.revision = target(v.binding) } } + dimensions + sheets.map { |s| s.dup.tap { |x| x.revision = target(s.binding) } }
         return Drawings::Refusal.new(idle(views), views.map { |v| "view/#{v.id}" }) if cells.empty?
 
         Drawings::Edit.put(update_label(changed), cells)
@@ -96,7 +107,7 @@ module Nockplane
       end
 
       def bound_sheets = @drawing.sheets.select(&:binding)
-      def model(binding_id, revision) = @source.model(@drawing.binding(binding_id).model, revision)
+      def model(binding_id, revision) = @source.model(@drawing.binding(binding_id).subject(revision))
 
       def update_label(views)
         return 'Title block brought up to the model' if views.empty?
@@ -117,7 +128,10 @@ module Nockplane
         Behind.new(view, view.revision, to, looks, numbers, losing, retied) if looks || !numbers.empty? || !losing.empty?
       end
 
-      def digest(view, revision) = Drawings::ShownModel.of(@source, @drawing, view, revision).linework.digest(hidden: view.style == 'hidden')
+      def digest(view, revision) = Drawings::ShownModel.of(@source, @drawing, view, revision).linework.digest(hidden: @drawing.settled(view).style == 'hidden')
+
+      # The view with what was drawn on it moved to where it is in another revision.
+      def view_at(view, revision) = Drawings::ShownModel.of(@source, @drawing, view, revision).view
 
       def compare_dimensions(view, to)
         numbers = []

@@ -30,18 +30,34 @@ module Nockplane
         ViewFrame.new(look, up)
       end
 
+      # The isometric view from a corner of this one: the eye goes to its right and up by these signs, its three axes equally far from the paper.
+      def corner(right, up)
+        look = Geometry::Vec.add(@d, Geometry::Vec.add(Geometry::Vec.scale(@r, -right), Geometry::Vec.scale(@u, -up)))
+        ViewFrame.new(look, @u)
+      end
+
+      # The view turned on the paper, degrees counter-clockwise.
+      def turned(degrees)
+        a = degrees * Math::PI / 180
+        ViewFrame.new(@d, Geometry::Vec.add(Geometry::Vec.scale(@r, Math.sin(a)), Geometry::Vec.scale(@u, Math.cos(a))))
+      end
+
+      # Model point shown at (x, y), at a depth.
+      def at(x, y, depth = 0.0)
+        [0, 1, 2].map { |k| (@r[k] * x) + (@u[k] * y) + (@d[k] * depth) }
+      end
+
+      # Model direction shown as the direction (x, y).
+      def direction(x, y) = at(x, y)
+
       # Where the eye goes for the eight neighbours, as seen in this view: right and up.
       EIGHT = { 'from the right' => [1, 0], 'from above' => [0, 1], 'from the left' => [-1, 0], 'from below' => [0, -1],
                 'from above right' => [1, 1], 'from above left' => [-1, 1], 'from below left' => [-1, -1], 'from below right' => [1, -1] }.freeze
 
-      # { name => ViewFrame } of the four views folded out of this one and the four pictorial ones from its corners (isometric: the three axes
-      # of this view equally far from the paper).
+      # { name => ViewFrame } of the four views folded out of this one and the four pictorial ones from its corners.
       def eight
         EIGHT.transform_values do |right, up|
-          next folded(right, up, first_angle: false) if right.zero? || up.zero?
-
-          look = Geometry::Vec.add(@d, Geometry::Vec.add(Geometry::Vec.scale(@r, -right), Geometry::Vec.scale(@u, -up)))
-          ViewFrame.new(look, @u)
+          right.zero? || up.zero? ? folded(right, up, first_angle: false) : corner(right, up)
         end
       end
 

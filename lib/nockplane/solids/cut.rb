@@ -10,19 +10,20 @@ module Nockplane
       # mm the tool reaches beyond the part.
       BEYOND = 1.0
 
-      # The solid without what was cut away, and the names of the new faces that are looked at (not the risers of steps).
-      attr_reader :remaining, :shown
+      # The solid without what was cut away, the names of the new faces that are looked at, and of the others (risers of steps, walls).
+      attr_reader :remaining, :shown, :silent
 
-      # All before the plane (on the side its normal points to) goes. origin: a point of it; normal: its direction.
-      def self.plane(solid, origin, normal)
+      # All before the plane (on the side its normal points to) goes. origin: a point of it; normal: its direction; name: what the names of
+      # the new faces begin with.
+      def self.plane(solid, origin, normal, name: PREFIX)
         n = Geometry::Vec.unit(normal.map(&:to_f))
-        stepped(solid, [origin, Geometry::Vec.add(origin, Geometry::Vec.any_normal(n))], n)
+        stepped(solid, [origin, Geometry::Vec.add(origin, Geometry::Vec.any_normal(n))], n, name: name)
       end
 
       # Stepped planes: points [x, y, z] (mm) of the cutting line, looked at against the normal; the first and the last stretch
       # run on to the end of the part. Stretches along the normal are the risers between the planes.
       # Faces: section/side.cut1, section/side.cut2 ... by the stretches of the line.
-      def self.stepped(solid, points, normal)
+      def self.stepped(solid, points, normal, name: PREFIX)
         n = Geometry::Vec.unit(normal.map(&:to_f))
         run = Geometry::Vec.sub(points[-1], points[0])
         x = Geometry::Vec.unit(Geometry::Vec.along(run, n, -Geometry::Vec.dot(run, n)))
@@ -33,15 +34,31 @@ module Nockplane
         far = [high[1], *line.map(&:last)].max + BEYOND
         outline = [[start, line[0][1]], *line[1...-1], [finish, line[-1][1]], [finish, far], [start, far]]
         risers = (1...points.size).select { |i| (line[i][0] - line[i - 1][0]).abs < 1e-6 }
-        new(solid, frame, outline, low[2] - BEYOND, high[2] + BEYOND, ((1...points.size).to_a - risers).map { |i| "#{PREFIX}/side.cut#{i}" })
+        planes = (1...points.size).to_a - risers
+        new(solid, frame, outline, low[2] - BEYOND, high[2] + BEYOND, planes.map { |i| "#{name}/side.cut#{i}" }, name)
       end
 
       # Inside a closed profile [[u, v], ...] in the plane of a frame, all before it (on the z side) and down to depth mm.
       # Faces: section/end.start is the floor.
-      def self.profile(solid, frame, points, depth)
+      def self.profile(solid, frame, points, depth, name: PREFIX)
         _, high = reach(solid, frame)
-        new(solid, frame, points, -depth, [high[2], 0.0].max + BEYOND, ["#{PREFIX}/end.start"])
+        new(solid, frame, points, -depth, [high[2], 0.0].max + BEYOND, ["#{name}/end.start"], name)
       end
+
+      # Slice::Loop of the faces of these names, with the name of the face that each edge borders on.
+      def self.loops(solid, names)
+        beside = solid.facets.each_with_object({}) { |f, map| f.each_edge { |a, b| map[(a << 32) | b] = f.face.name } }
+        solid.facets.select { |f| names.include?(f.face.name) }.flat_map do |f|
+          f.loops.each_with_index.map { |ids, i| loop_of(solid, f, ids, i.positive?, beside) }
+        end
+      end
+
+      def self.loop_of(solid, facet, ids, hole, beside)
+        points = ids.map { |i| solid.point(i) }
+        names = ids.each_index.map { |i| beside[(ids[(i + 1) % ids.size] << 32) | ids[i]] }
+        Slice::Loop.new(points, names, hole, Slice.area(points, facet.normal), Slice.perimeter(points))
+      end
+      private_class_method :loop_of
 
       # Least and greatest [u, v, w] of a solid's box in a frame.
       def self.reach(solid, frame)
@@ -49,30 +66,18 @@ module Nockplane
       end
 
       # outline: [[u, v], ...] of the tool, from and to along the frame's z.
-      def initialize(solid, frame, outline, from, to, shown)
+      def initialize(solid, frame, outline, from, to, shown, name)
         pieces = outline.each_index.map { |i| Piece.new("cut#{i + 1}", outline[i].map(&:to_f), outline[(i + 1) % outline.size].map(&:to_f)) }
         shape = Outline.new(pieces)
         raise Nockplane::Error, "the cutting line crosses itself between '#{shape.crossing.join("' and '")}'" if shape.crossing
 
-        @remaining = Boolean.difference(solid, Prism.new(PREFIX, frame, [shape], from, to).solid)
+        @remaining = Boolean.difference(solid, Prism.new(name, frame, [shape], from, to).solid)
         @shown = shown
+        @silent = pieces.map { |p| "#{name}/side.#{p.name}" } + ["#{name}/end.start", "#{name}/end.end"] - shown
       end
 
-      # Loops of the faces looked at: Slice::Loop with the name of the face each edge borders on.
-      def loops
-        beside = @remaining.facets.each_with_object({}) { |f, map| f.each_edge { |a, b| map[(a << 32) | b] = f.face.name } }
-        @remaining.facets.select { |f| @shown.include?(f.face.name) }.flat_map do |f|
-          f.loops.each_with_index.map { |ids, i| loop_of(f, ids, i.positive?, beside) }
-        end
-      end
-
-      private
-
-      def loop_of(facet, ids, hole, beside)
-        points = ids.map { |i| @remaining.point(i) }
-        names = ids.each_index.map { |i| beside[(ids[(i + 1) % ids.size] << 32) | ids[i]] }
-        Slice::Loop.new(points, names, hole, Slice.area(points, facet.normal), Slice.perimeter(points))
-      end
+      # Loops of the faces looked at.
+      def loops = Cut.loops(@remaining, @shown)
     end
   end
 end

@@ -32,7 +32,7 @@ class StepAnnotationsTest < StepTest
   end
 
   def test_a_drawing_adopts_them_with_their_tolerances_and_frames
-    source = Linking::Source.new { nil }
+    source = Products::Source.new { nil }
     model = step_model('annotated-plate')
     source.define_singleton_method(:model) { |_, _| model }
     source.define_singleton_method(:model_of) { |_, **| model }

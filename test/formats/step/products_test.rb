@@ -56,11 +56,11 @@ class StepProductsTest < StepTest
   # Edges are looked for once a part; the lines are those of the whole.
   def test_lines_of_an_assembly_come_from_its_parts
     source = step_source('assembly-40')
-    assert_equal [4, 40], source.model('m', 1).then { |m| [m.parts.size, m.components.filter_map(&:part).size] }
+    assert_equal [4, 40], source.model(Products::Subject.new('m', 1)).then { |m| [m.parts.size, m.components.filter_map(&:part).size] }
     frame = Projection::ViewFrame.named('front')
     whole = Projection::Linework.of(step_model('assembly-40').solid, frame)
     [true, false].each do |visible|
-      a, b = [source.linework('m', 1, frame), whole].map { |l| l.lengths(visible).values_at(:sharp, :silhouette).sum }
+      a, b = [source.linework(Products::Subject.new('m', 1), frame), whole].map { |l| l.lengths(visible).values_at(:sharp, :silhouette).sum }
       assert_in_delta b, a, 1e-3
     end
   end

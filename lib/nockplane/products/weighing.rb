@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Nockplane
-  module Linking
+  module Products
     # Exact volume, area and moments of a model from two meshes of it (Solids::Mass.extrapolated); of an assembly once for each of its parts.
     class Weighing
       # coarse: Modelling::Model; fine: the same twice as fine, or its parts alone, [Solid], in the order of the model's.

@@ -5,7 +5,7 @@ require 'test_helper'
 # Middle products, likeness and what dimensions suit a view.
 class SourceTest < CoreTest
   # A store that counts what is worked out.
-  class Counting < Linking::Source::MemoryStore
+  class Counting < Products::Source::MemoryStore
     attr_reader :made
 
     def fetch(key)
@@ -17,16 +17,16 @@ class SourceTest < CoreTest
 
   def test_everything_is_worked_out_once
     store = Counting.new
-    source = Linking::Source.new(store: store) { PART }
+    source = Products::Source.new(store: store) { PART }
     front = Projection::ViewFrame.named('front')
-    2.times { source.model('m', 1) && source.linework('m', 2, front) && source.shading('m', 1, front) && source.axes('m', 1) && source.mass(PART) }
+    2.times { source.model(Products::Subject.new('m', 1)) && source.linework(Products::Subject.new('m', 2), front) && source.shading(Products::Subject.new('m', 1), front) && source.axes(Products::Subject.new('m', 1)) && source.mass(PART) }
     assert_equal({ 'model' => 2, 'linework' => 1, 'edges' => 1, 'shading' => 1, 'axes' => 1, 'mass' => 1 }, store.made, 'a finer model for the mass')
   end
 
   def test_views_from_elsewhere_are_others
     store = Counting.new
-    source = Linking::Source.new(store: store) { PART }
-    %w[front top iso].each { |v| source.linework('m', 1, Projection::ViewFrame.named(v)) }
+    source = Products::Source.new(store: store) { PART }
+    %w[front top iso].each { |v| source.linework(Products::Subject.new('m', 1), Projection::ViewFrame.named(v)) }
     assert_equal 3, store.made['linework']
   end
 

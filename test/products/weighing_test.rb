@@ -21,15 +21,15 @@ class WeighingTest < StepTest
   def test_parts_told_apart_differently_weigh_the_same
     one, other = built(1, fresh: ['pin']), built(2, fresh: ['ball'])
     assert_equal [3, 3], [one.parts.size, other.parts.size]
-    assert_in_delta BALLS_AND_PINS, Linking::Weighing.of(one, other).volume, BALLS_AND_PINS * 1e-6
-    assert_in_delta BALLS_AND_PINS, Linking::Weighing.of(built(1), built(2)).volume, BALLS_AND_PINS * 1e-6
+    assert_in_delta BALLS_AND_PINS, Products::Weighing.of(one, other).volume, BALLS_AND_PINS * 1e-6
+    assert_in_delta BALLS_AND_PINS, Products::Weighing.of(built(1), built(2)).volume, BALLS_AND_PINS * 1e-6
   end
 
   def test_parts_alone
     coarse = step_model('assembly-40')
     fine = STEP::Import.parts(sample('assembly-40'), refine: 2)
     assert_equal coarse.parts.size, fine.size
-    assert_in_delta 250_675.214, Linking::Weighing.of(coarse, fine).volume, 0.3
-    assert_in_delta 250_675.214, Linking::Weighing.of(coarse, fine.first(2)).volume, 5.0, 'without all of them: filled up to the surfaces'
+    assert_in_delta 250_675.214, Products::Weighing.of(coarse, fine).volume, 0.3
+    assert_in_delta 250_675.214, Products::Weighing.of(coarse, fine.first(2)).volume, 5.0, 'without all of them: filled up to the surfaces'
   end
 end

@@ -1,0 +1,188 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    module Views
+      # What is done to a view that stands: cropped, broken out, interrupted, turned, released, exploded, its line or boundary drawn anew.
+      # Each gives an Edit, or a Refusal that says why not. Points are mm of paper.
+      class Shaping
+        # mm of paper between break lines.
+        ROOM = 3.0
+
+        def initialize(drawing, source, id)
+          @drawing = drawing
+          @source = source
+          @view = drawing.view(id)
+        end
+
+        # Is there no such view any more?
+        def gone? = @view.nil?
+
+        # Only what lies within a boundary is shown.
+        def crop(shape, points)
+          region = sketch.region(shape, points)
+          region.problem ? refusal(region.problem) : changed("#{name} cropped") { |v| v.crop = region }
+        end
+
+        def uncrop = @view.crop ? changed("#{name} shown whole again") { |v| v.crop = nil } : refusal("#{name} is not cropped")
+
+        # Breaks out what lies inside a boundary, down to a depth: "through", mm below the nearest point of the part, or nil for the axis that
+        # lies across the sight there, else the middle.
+        def break_out(shape, points, depth = nil)
+          region = sketch.region(shape, points)
+          return refusal(region.problem) if region.problem
+
+          part = at_depth(Breakout.new(region: region), depth)
+          return part if part.is_a?(Refusal)
+
+          changed("Part of #{name} broken out") { |v| v.broken = [*v.broken, part] }
+        end
+
+        # Another depth of a part that is broken out (by its number, from 0).
+        def deepen(index, depth)
+          part = @view.broken&.[](index) or return refusal('that broken-out part is no longer there')
+          fresh = at_depth(Breakout.new(region: part.region), depth)
+          return fresh if fresh.is_a?(Refusal)
+
+          changed("Broken-out part of #{name} has another depth") { |v| v.broken = v.broken.each_with_index.map { |b, i| i == index ? fresh : b } }
+        end
+
+        def mend(index)
+          return refusal('that broken-out part is no longer there') unless @view.broken&.[](index)
+
+          changed("Broken-out part of #{name} mended") { |v| v.broken = v.broken.each_with_index.reject { |_, i| i == index }.map(&:first).then { |l| l.empty? ? nil : l } }
+        end
+
+        # Leaves out what lies between two points, along the view's longer side.
+        def interrupt(one, other)
+          a, b = [one, other].map { |p| place.image(*p) }
+          k = (b[0] - a[0]).abs >= (b[1] - a[1]).abs ? 0 : 1
+          gap = Gap.new(along: k.zero? ? 'x' : 'y', from: [a[k], b[k]].min.round(6), to: [a[k], b[k]].max.round(6), room: ROOM)
+          wrong = gap_problem(gap, k)
+          wrong ? refusal(wrong) : changed("#{name} interrupted") { |v| v.gaps = [*v.gaps, gap].sort_by(&:from) }
+        end
+
+        def join = @view.gaps ? changed("#{name} shown uninterrupted") { |v| v.gaps = nil } : refusal("#{name} is not interrupted")
+
+        # Turned by degrees from how its kind has it; 0 takes the turn back. A turned view is no longer in line with its parent.
+        def turn(degrees)
+          angle = ((degrees + 180) % 360) - 180
+          return refusal("#{name} is turned so already") if (angle - (@view.turn || 0)).abs < 1e-9
+
+          changed(angle.zero? ? "#{name} turned back" : "#{name} turned by #{angle.round(2).to_s.delete_suffix('.0')}°") do |v|
+            v.turn = angle.zero? ? nil : angle.round(6)
+            v.released = true if @view.parent && v.turn
+            v.released = nil unless v.turn
+          end
+        end
+
+        # Turned so that the edge picked at a point lies level (or upright).
+        def level(pick, upright: false)
+          edge = sketch.edge(*pick) or return refusal('pick a straight edge of the view')
+          angle = Math.atan2(edge.to.y - edge.from.y, edge.to.x - edge.from.x) * 180 / Math::PI
+          turn((upright ? 90.0 : 0.0) - angle.then { |a| (((a + 90) % 180) - 90) })
+        end
+
+        def release = Folding.tied(@view) ? changed("#{name} released from #{parent.name}") { |v| v.released = true } : refusal("#{name} is in line with no other view")
+
+        # Back in line with its parent, where it lies nearest.
+        def restore
+          return refusal("#{name} was not released") unless @view.released && @view.parent
+
+          way = Views.of(@view).way(@view)
+          along = ((@view.x - parent.x) * way[0]) + ((@view.y - parent.y) * way[1])
+          changed("#{name} in line with #{parent.name} again") do |v|
+            v.released = v.turn = nil
+            v.x, v.y = (parent.x + (way[0] * along)).round(3), (parent.y + (way[1] * along)).round(3)
+          end
+        end
+
+        # Shows the assembly exploded, or as made.
+        def state(state)
+          model = @source.model(@drawing.subject(@view))
+          return refusal('an exploded view needs an assembly with explode steps') if state && !model.assembly?
+
+          before = state && @source.model(@drawing.binding(@view.binding).subject(@view.revision))
+          changed(state ? "#{name} exploded" : "#{name} shown as made") { |v| v.state = state }.then do |edit|
+            state && @source.model(@drawing.binding(@view.binding).subject(@view.revision, state)).solid.box == before.solid.box ? refusal('the assembly has no explode steps') : edit
+          end
+        end
+
+        # Values of a cutting line: depth (mm or nil), slice, looks (1 or -1), uncut (components or nil).
+        def cut(**values)
+          own = @view.own
+          return refusal("#{name} is cut along no line of its own") unless own.is_a?(CuttingLine)
+
+          fresh = own.dup.tap { |l| values.each { |k, v| l[k] = v } }
+          return refusal(fresh.problem) if fresh.problem
+
+          changed("#{name} cut otherwise") do |v|
+            v.own = fresh
+            next if fresh.looks == own.looks
+
+            v.direction = Folding.opposite(v.direction)
+            v.x, v.y = (2 * parent.x) - v.x, (2 * parent.y) - v.y
+          end
+        end
+
+        # Its line or boundary moved on the parent by dx, dy mm of paper; what it goes through there it is tied to.
+        def drag_mark(dx, dy)
+          on = builder.place(parent)
+          by = [dx / on.scale, dy / on.scale]
+          sketch = Sketch.new(builder, parent)
+          own = @view.own or return refusal("#{name} has no line of its own to move")
+          moved = own.is_a?(Region) ? own.dup.tap { |r| r.at = own.at.shifted(*by) } : own.dup.tap { |l| l.line = redrawn(sketch, on, by) }
+          changed("#{own.is_a?(Region) ? 'Boundary' : 'Cutting line'} of #{name} moved") { |v| v.own = moved }
+        end
+
+        # Its label moved by dx, dy mm.
+        def letter(dx, dy) = changed("Label of #{name} moved") { |v| v.lettered = (v.lettered || [0.0, 0.0]).zip([dx, dy]).map { |a, b| (a + b).round(3) } }
+
+        private
+
+        def name = @view.name
+        def parent = @drawing.view(@view.parent)
+        def builder = @builder ||= SceneBuilder.new(@drawing, @view.sheet, @source, shade: :known)
+        def place = builder.place(@view)
+        def sketch = Sketch.new(builder, @view)
+        def refusal(reason) = Refusal.new(reason, ["view/#{@view.id}"])
+
+        def redrawn(sketch, place, by)
+          frame = @drawing.base_frame(parent)
+          sketch.cutting_line(@view.own.points.map { |x, y| place.point(frame.at(x + by[0], y + by[1])) }, @view.own.form)
+        end
+
+        # Depth of a part to be broken out; Refusal where it makes no sense.
+        def at_depth(part, depth)
+          near, far = builder.shown(@view).reach
+          return part.tap { |p| p.through = true } if depth == 'through'
+          return part.tap { |p| p.level = (near + depth).round(6) } if depth.is_a?(Numeric) && depth.between?(Views::LEAST, far - near)
+          return refusal("the part is #{(far - near).round(3)} mm deep there; give a depth of less") if depth.is_a?(Numeric)
+
+          face = sketch.axis_within(part.region)
+          part.tap { |p| p.face, p.level = face, (face ? sketch.depth(face) : (near + far) / 2).round(6) }
+        end
+
+        def gap_problem(gap, k)
+          return gap.problem if gap.problem
+
+          box = builder.shown(@view).linework.box
+          return 'the gap would leave nothing of the view on one side; draw it inside' unless gap.from > box[k] && gap.to < box[k + 2]
+          return 'it would save no room; draw a wider gap' if gap.size <= ROOM / place.scale
+
+          'gaps of a view run one way and do not meet' if (@view.gaps || []).any? { |g| g.along != gap.along || (g.from < gap.to && gap.from < g.to) }
+        end
+
+        # The edit, unless the view could then not be shown.
+        def changed(label)
+          after = @view.dup.tap { |v| yield v }
+          shown = ShownModel.of(@source, Drawing.new(@drawing.cells.merge("view/#{after.id}" => after.dup)), after)
+          return refusal(shown.problem) if shown.problem
+          return refusal('there is nothing of the part inside it; draw it over the view') if shown.linework.strokes.empty?
+
+          Edit.put(label, after)
+        end
+      end
+    end
+  end
+end

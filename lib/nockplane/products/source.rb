@@ -1,0 +1,193 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Products
+    # Middle products by the digest of their inputs: models, linework, shading, axes. Pure computation behind a store.
+    class Source
+      # The simplest store: keeps everything. The application's store also keeps it on disk.
+      class MemoryStore
+        def initialize = @kept = {}
+        def fetch(key) = @kept.fetch(key) { @kept[key] = yield }
+        def known?(key) = @kept.key?(key)
+      end
+
+      attr_reader :prefixes
+
+      # The block: (model id, revision number) giving recipe text; library: ->(name, revision or nil) giving the text of a component that
+      # an assembly names, nil when there is none; importer: ->(ImportReference, refine) giving the Modelling::Model of an imported file;
+      # parts_importer: the same giving Model#parts alone, where that is quicker; store: anything with fetch(key) { value } and known?(key).
+      def initialize(store: MemoryStore.new, prefixes: Modelling::Builder::Prefixes.new, library: ->(_name, _revision) {}, importer: nil,
+                     parts_importer: nil, &recipe)
+        @texts = Texts.new(recipe, library)
+        @importer = importer
+        @parts_importer = parts_importer
+        @store = store
+        @prefixes = prefixes
+      end
+
+      # Modelling::Model of a subject. Raises RecipeFault.
+      def model(subject) = model_of(@texts.of(subject), exploded: subject.exploded?)
+
+      # Modelling::Model of recipe or assembly text; exploded: an assembly with its explode steps done.
+      def model_of(text, refine: 1, exploded: false)
+        @store.fetch(key('model', text, refine, exploded)) do
+          if Modelling::AssemblyRecipe.is?(text) then assembly(text, refine, exploded)
+          elsif Modelling::ImportReference.is?(text) then @importer.call(Modelling::ImportReference.parse(text), refine)
+          else Modelling::Builder.build(Modelling::Recipe.parse(text), refine: refine, cache: @prefixes)
+          end
+        end
+      end
+
+      # Projection::Linework of a subject in a ViewFrame.
+      def linework(subject, frame)
+        @store.fetch(seen('linework', subject, frame)) { Projection::Linework.of(model(subject).solid, frame, edge_set: edge_set(subject)) }
+      end
+
+      # [Projection::Shading::Region]
+      def shading(subject, frame)
+        @store.fetch(seen('shading', subject, frame)) { Projection::Shading.of(model(subject).solid, frame, edge_set: edge_set(subject)) }
+      end
+
+      # [Projection::Shading::Region] of the flat pieces that stand in for faces that could not be read, as far as they are seen.
+      def stand_ins(subject, frame)
+        return [] unless model(subject).gaps.any? { |g| g[:stands_in] }
+
+        @store.fetch(seen('stand-ins', subject, frame)) do
+          Projection::Shading.of_faces(model(subject).solid, frame, edge_set: edge_set(subject)) { |face| face.surface.stand_in? }
+        end
+      end
+
+      # Opened: a subject cut open by an Opening and looked at in a frame. Raises Opening::Nothing when nothing is cut or nothing remains.
+      def opened(subject, frame, opening)
+        @store.fetch(seen('opened', subject, frame, opening.to_a)) { Opener.new(model(subject), frame, opening).opened }
+      end
+
+      # [Projection::Shading::Region] of a subject cut open.
+      def opened_shading(subject, frame, opening)
+        @store.fetch(seen('opened-shading', subject, frame, opening.to_a)) { Ractor.make_shareable(opened(subject, frame, opening).shading(frame)) }
+      end
+
+      # Has the shading of a subject, cut open when an opening is given, been worked out before?
+      def shaded?(subject, frame, opening = nil)
+        @store.known?(opening ? seen('opened-shading', subject, frame, opening.to_a) : seen('shading', subject, frame))
+      end
+
+      # [Axis]
+      def axes(subject)
+        text = @texts.of(subject)
+        @store.fetch(key('axes', text, subject.exploded?)) { Ractor.make_shareable(Axis.all(model(subject).solid)) }
+      end
+
+      # Is a model, with its axes, there already?
+      def modelled?(subject)
+        text = @texts.of(subject)
+        @store.known?(key('model', text, 1, subject.exploded?)) && @store.known?(key('axes', text, subject.exploded?))
+      end
+
+      # Are the lines of a subject in a frame there already, cut open when an opening is given?
+      def known?(subject, frame, opening = nil)
+        modelled?(subject) && @store.known?(opening ? seen('opened', subject, frame, opening.to_a) : seen('linework', subject, frame))
+      end
+
+      # Exact volume, area and centre (Mass.extrapolated); of an assembly by its parts.
+      def mass(text)
+        @store.fetch(key('mass', text)) { Ractor.make_shareable(weighed(text)) }
+      end
+
+      # The box of the true shape, mm.
+      def extent(text)
+        model = model_of(text)
+        model.assembled&.extent || Solids::Extent.of(model.solid)
+      end
+
+      # Has the exact volume been worked out before?
+      def weighed?(text) = @store.known?(key('mass', text))
+
+      # kg of a model by its density, of an assembly the sum of its components; nil when any density is not known.
+      def weight(text)
+        model = model_of(text)
+        return Modelling::Materials.mass(model.properties, mass(text).volume) unless Modelling::AssemblyRecipe.is?(text)
+
+        parts = Hash.new { |h, path| h[path] = @texts.at(text, path)&.then { |t| weight(t) } }
+        found = model.components.map { |c| parts[c.component] }
+        found.sum if found.all?
+      end
+
+      # Mass of a model in words for a title block, "0.123 kg": its property, else computed; nil when a density is not known.
+      def mass_words(subject)
+        text = @texts.of(subject)
+        words = @store.fetch(key('mass-words', text)) { weight(text).then { |kg| (kg ? "#{format('%.3f', kg)} kg" : '').freeze } }
+        words.empty? ? nil : words
+      end
+
+      def mass_known?(subject) = @store.known?(key('mass-words', @texts.of(subject)))
+
+      # The text of a subject.
+      def text(subject) = @texts.of(subject)
+
+      # Anything else made of a text, kept under a kind of its own.
+      def kept(kind, text, *more, &work) = @store.fetch(key(kind, text, *more), &work)
+
+      # The key under which something else made of a text may be kept.
+      def name_of(kind, text, *more) = key(kind, text, *more)
+
+      # Is the Modelling::Model of a text there already?
+      def built?(text) = @store.known?(key('model', text, 1, false))
+
+      # Projection::EdgeSet of a text.
+      def edge_set_of(text, exploded: false)
+        @store.fetch(key('edges', text, exploded)) do
+          model = model_of(text, exploded: exploded)
+          parts = Modelling::AssemblyRecipe.is?(text) ? parts_of(text, model) : own_parts(model)
+          parts ? Projection::EdgeSet.placed(parts) : Projection::EdgeSet.new(model.solid)
+        end
+      end
+
+      private
+
+      def edge_set(subject) = edge_set_of(@texts.of(subject), exploded: subject.exploded?)
+
+      def weighed(text)
+        coarse = model_of(text)
+        alone = coarse.assembled && @parts_importer && Modelling::ImportReference.is?(text)
+        Weighing.of(coarse, alone ? @parts_importer.call(Modelling::ImportReference.parse(text), 2) : model_of(text, refine: 2))
+      end
+
+      # [EdgeSet, Transform, first vertex, first facet] of every part of an imported assembly; nil of a part.
+      def own_parts(model)
+        return nil if model.parts.empty?
+
+        sets = model.parts.map { |part| Projection::EdgeSet.new(part) }
+        model.components.reject(&:hidden?).map { |i| [sets[i.part], i.transform, i.vertex, i.facet] }
+      end
+
+      def assembly(text, refine, exploded)
+        Modelling::Assembly.build(@texts.parsed(text), refine: refine, exploded: exploded) do |name, revision, variant, fineness|
+          part = @texts.component(name, revision, variant) and model_of(part, refine: fineness)
+        end
+      end
+
+      # [EdgeSet, Transform, first vertex, first facet] of every placed part; each part's set is made once. nil when an imported
+      # assembly is among the components, whose parts have no text of their own.
+      def parts_of(text, model)
+        shown = model.components.reject(&:hidden?)
+        texts = shown.map(&:component).uniq.to_h { |path| [path, @texts.at(text, path)] }
+        return nil unless texts.values.all?
+
+        sets = Hash.new { |h, path| h[path] = edge_set_of(texts[path]) }
+        shown.map { |i| [sets[i.component], i.transform, i.vertex, i.facet] }
+      end
+
+      # Key of what is seen of a subject in a frame; directions as they go into keys, however the frame was come by.
+      def seen(kind, subject, frame, *more)
+        sight = [frame.d, frame.u].map { |v| v.map { |c| c.round(12) + 0.0 } }
+        more.unshift(subject.state) if subject.state
+        key(kind, @texts.of(subject), *sight, *more)
+      end
+
+      def key(kind, text, *more)
+        "#{kind}-#{Digest::SHA256.hexdigest([KERNEL_VERSION, *more].to_json << @texts.fingerprint(text).b)[0, 40]}"
+      end
+    end
+  end
+end

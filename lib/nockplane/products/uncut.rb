@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Products
+    # Parts that a plane along them leaves whole (SEC-40): fasteners, pins, keys, shafts, balls and the like.
+    module Uncut
+      WORDS = /\b(screw|bolt|stud|nut|washer|rivet|pin|dowel|key|cotter|shaft|spindle|axle|rod|ball|roller|needle|handle|lever)s?\b/i
+      # Properties that name what a part is.
+      NAMING = %w[name description designation standard].freeze
+
+      module_function
+
+      # component: Modelling::Assembly::Instance.
+      def by_standard?(component)
+        words = [component.name, component.reference, *component.properties.values_at(*NAMING)].compact.join(' ')
+        words.tr('-_', ' ').match?(WORDS)
+      end
+    end
+  end
+end
