@@ -49,19 +49,28 @@ module Nockplane
         return [freehand(window.outline + [window.outline[0]])] if shape.nil?
 
         outline = window.outline
-        pieces = stretches([*outline, outline[0]]) { |x, y| shape.any? { |loops| around?(loops, x, y) } }
+        pieces = stretches([*outline, outline[0]]) { |x, y| shape.any? { |facet| around?(facet, x, y) } }
         pieces.map { |points| window.circle? || points.size > 30 ? Drafting::Ink::Line.new(points: points, **more) : freehand(points) }
       end
 
-      # Facets' images on paper, as loops: is a point over the part? nil for parts of so many facets that it would take long.
+      # Images of facets on paper: is a point over the part? nil for parts of so many facets that it would take long.
       def silhouette
         return @silhouette if defined?(@silhouette)
 
         facets = @shown.solid.facets
-        @silhouette = facets.size > 4000 ? nil : facets.map { |f| f.loops.map { |l| l.map { |i| @place.point(@shown.solid.point(i)) } } }
+        @silhouette = facets.size > 8000 ? nil : facets.map { |f| image(f) }
       end
 
-      def around?(loops, x, y)
+      # [least x, greatest x, least y, greatest y, loops] of a facet on paper.
+      def image(facet)
+        loops = facet.loops.map { |l| l.map { |i| @place.point(@shown.solid.point(i)) } }
+        xs, ys = loops[0].transpose
+        [*xs.minmax, *ys.minmax, loops]
+      end
+
+      def around?((x0, x1, y0, y1, loops), x, y)
+        return false if x < x0 || x > x1 || y < y0 || y > y1
+
         loops.sum do |l|
           l.each_index.count { |i| (p, q = l[i - 1], l[i]) && (p[1] > y) != (q[1] > y) && x < p[0] + ((q[0] - p[0]) * (y - p[1]) / (q[1] - p[1])) }
         end.odd?

@@ -50,7 +50,7 @@ module Nockplane
       end
 
       def past(point, way)
-        far = [along(point, way)[1], 0.0].max + BEYOND
+        far = along(point, way)[1] + BEYOND
         [point[0] + (way[0] * far), point[1] + (way[1] * far)]
       end
 

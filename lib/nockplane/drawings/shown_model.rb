@@ -24,9 +24,9 @@ module Nockplane
 
       def model = @source.model(@subject)
       def solid = model.solid
-      # Turned axes of the whole model; of what is shown, turned along with the second of two planes.
+      # Turned axes of the whole model; of what is shown, as far as it is there.
       def whole_axes = @source.axes(@subject)
-      def axes = (bend = opened&.bend) ? whole_axes.map { |a| turned(a, bend) } : whole_axes
+      def axes = opened ? opened.axes(whole_axes) : whole_axes
 
       # What is shown of the parent at the same revision.
       def parent = @parent ||= ShownModel.new(@source, @drawing, @drawing.view(@view.parent), @subject.revision)
@@ -69,7 +69,8 @@ module Nockplane
       def areas
         return [] unless opened
 
-        opened.areas.map { |a| [a.component, bounded_loops(a.outlines.map { |l| l.points.map { |p| @frame.image(p) } })] }.reject { |_, l| l.empty? }
+        by_component = opened.areas.group_by(&:component).transform_values { |areas| areas.flat_map(&:outlines) }
+        by_component.transform_values { |outlines| bounded_loops(outlines.map { |l| l.points.map { |p| @frame.image(p) } }) }.reject { |_, l| l.empty? }.to_a
       end
 
       # Projection::Linework as the view shows it.
@@ -130,14 +131,6 @@ module Nockplane
       end
 
       def bounded_loops(loops) = windows.reduce(loops) { |found, w| w.cut(found) }
-
-      def turned(axis, bend)
-        return axis unless bend.second?(axis.at((axis.from + axis.to) / 2))
-
-        a, b = [axis.from, axis.to].map { |mm| bend.transform.point(axis.at(mm)) }
-        way = Geometry::Vec.unit(Geometry::Vec.sub(b, a))
-        Products::Axis.new(a, way, 0.0, Geometry::Vec.distance(a, b), axis.radius, axis.faces)
-      end
     end
   end
 end

@@ -22,37 +22,47 @@ module Nockplane
         dx, dy = @view.lettered || [0.0, 0.0]
         x = ((x0 + x1) / 2) + dx
         y = y1 + ABOVE + dy
-        main = words
-        made = main.empty? ? [] : [text(x, y, main, @standard.label_height), *turning(x, y, main)]
+        made = @view.turn ? turned(x, y) : plain(x, y)
         return made if @warning.empty?
 
-        made << text(x, main.empty? ? y : y + (1.6 * @standard.label_height), @warning, @standard.text_height)
+        made << text(x, made.empty? ? y : y + (1.6 * height), @warning, @standard.text_height)
       end
 
       private
 
+      def height = @standard.label_height
+      def letters = @view.label.to_s.strip
       def text(x, y, words, height) = Drafting::Ink.text(x, y, words, height: height, anchor: :middle, layer: 'label')
+      def width(words) = Drafting::Lettering.width(words, height)
 
-      # (Room is left between the letter and the angle for the arc arrow.)
-      def words = [@view.label.to_s.strip, turned, @scale].compact.reject(&:empty?).join(' ')
-      def turned = @view.turn ? "#{ROOM}#{@view.turn.abs.round(2).to_s.delete_suffix('.0').tr('.', @standard.decimal)}°" : nil
-      ROOM = '      '
+      def plain(x, y)
+        words = [letters, @scale].compact.reject(&:empty?).join(' ')
+        words.empty? ? [] : [text(x, y, words, height)]
+      end
 
-      # An arc arrow in the sense of turning.
-      def turning(x, y, words)
-        return [] unless @view.turn
+      # Letters, an arc arrow in the sense of turning, the angle and the scale, in a row about a middle.
+      def turned(x, y)
+        angle = [degrees, @scale].compact.join(' ')
+        gap = height * 0.5
+        radius = height * 0.7
+        parts = [(width(letters) unless letters.empty?), 2 * radius, width(angle)].compact
+        at = x - ((parts.sum + (gap * (parts.size - 1))) / 2)
+        before = letters.empty? ? [] : [text(at + (parts[0] / 2), y, letters, height)]
+        at += parts[0] + gap unless letters.empty?
+        before + arc_arrow(at + radius, y, radius) + [text(at + (2 * radius) + gap + (parts[-1] / 2), y, angle, height)]
+      end
 
-        h = @standard.label_height
-        before = [@view.label.to_s.strip, ''].reject(&:empty?).join
-        start = x - (Drafting::Lettering.width(words, h) / 2) + Drafting::Lettering.width(before.empty? ? '' : "#{before} ", h)
-        centre = [start + (Drafting::Lettering.width(ROOM, h) / 2), y]
-        r = h * 0.75
+      def degrees = "#{@view.turn.abs.round(2).to_s.delete_suffix('.0').tr('.', @standard.decimal)}°"
+
+      # Radians of the arc that its arrowhead takes.
+      HEAD = 0.6
+
+      def arc_arrow(x, y, radius)
         clockwise = @view.turn.negative?
-        arc = Drafting::Ink::Arc.new(centre: centre, rx: r, ry: r, rotation: 0.0, from: 0.35, to: Math::PI - 0.35, width: @standard.narrow, layer: 'label')
-        a = clockwise ? 0.35 : Math::PI - 0.35
-        tip = [centre[0] + (r * Math.cos(a - (clockwise ? 0.35 : -0.35))), centre[1] + (r * Math.sin(a - (clockwise ? 0.35 : -0.35)))]
-        way = clockwise ? [Math.sin(a), -Math.cos(a)] : [-Math.sin(a), Math.cos(a)]
-        [arc, Drafting::Ink.arrow(tip, way, h * 0.5, layer: 'label')]
+        from, to = clockwise ? [HEAD, Math::PI] : [0.0, Math::PI - HEAD]
+        arc = Drafting::Ink::Arc.new(centre: [x, y], rx: radius, ry: radius, rotation: 0.0, from: from, to: to, width: @standard.narrow, layer: 'label')
+        tip = [x + (clockwise ? radius : -radius), y]
+        [arc, Drafting::Ink.arrow(tip, [clockwise ? 0.2 : -0.2, -1.0], radius * HEAD * 1.2, layer: 'label')]
       end
     end
   end

@@ -52,6 +52,13 @@ module Nockplane
         Axis.new(origin, direction, [from, other.from].min, [to, other.to].max, [radius, other.radius].max, faces + other.faces)
       end
 
+      # The axis after a move (Solids::Transform).
+      def moved(move)
+        way = move.direction(direction)
+        start = move.point(origin)
+        Axis.new(Geometry::Vec.along(start, way, -Geometry::Vec.dot(start, way)), way, from, to, radius, faces)
+      end
+
       # Point at so many mm along it.
       def at(mm) = Geometry::Vec.along(origin, direction, mm)
     end

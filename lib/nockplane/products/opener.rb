@@ -18,11 +18,11 @@ module Nockplane
       def opened
         parts = @opening.bend ? bent : [cut(bodies, @opening.tools)]
         areas = parts.flat_map { |p| p[:areas] }
-        raise Opening::Nothing, 'the line does not meet the part; nothing would be cut' if areas.empty?
+        raise Opening::Nothing, 'nothing of the part is cut there; draw it over the part, or go deeper' if areas.empty?
 
         solids = parts.map { |p| remaining(p) }
         strokes = parts.zip(solids).flat_map { |p, solid| look(p, solid) }
-        Opened.new(areas, Projection::Linework.new(strokes), @opening.slice ? [] : solids, @opening.bend)
+        Opened.new(areas, Projection::Linework.new(strokes), solids, @opening.slice, @opening.bend)
       end
 
       # mm2 cut; the model built finer gives it better.
@@ -107,8 +107,10 @@ module Nockplane
 
       # [Stroke] of what remains: none at the steps of a line nor at the walls of what is broken out (SEC-03, SEC-05).
       def look(part, solid)
-        strokes = Projection::Linework.of(solid, @frame).strokes.reject { |s| s.faces.intersect?(part[:silent]) }
-        @opening.slice ? strokes.select { |s| s.visible && s.faces.intersect?(part[:shown]) } : strokes
+        set = Projection::EdgeSet.new(solid)
+        set = set.bordering(solid.facets.each_index.select { |i| part[:shown].include?(solid.facets[i].face.name) }) if @opening.slice
+        strokes = Projection::Linework.of(solid, @frame, edge_set: set).strokes.reject { |s| s.faces.intersect?(part[:silent]) }
+        @opening.slice ? strokes.select(&:visible) : strokes
       end
     end
   end

@@ -25,6 +25,13 @@ module Nockplane
         allocate.tap { |s| s.send(:take, edges, exact, parts.flat_map { |set, _, vertex, _| set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } } }, slivers) }
       end
 
+      # The set of those edges only that border on some facets (by index).
+      def bordering(facets)
+        chosen = facets.to_h { |i| [i, true] }
+        edges = @edges.select { |e| chosen[e.f] || chosen[e.g] }
+        EdgeSet.allocate.tap { |s| s.send(:take, edges, @exact, @pieces, @slivers) }
+      end
+
       def initialize(solid)
         @solid = solid
         @edges = []

@@ -38,8 +38,17 @@ module Nockplane
           edge = view.own or return []
           frame = shown.parent_frame
           out = at.direction(frame.direction(*edge.outward))
-          tip = at.point(frame.at(*edge.middle))
-          SightArrow.new(standard, [tip[0] + (out[0] * 6), tip[1] + (out[1] * 6)], [-out[0], -out[1]], view.label.to_s[/\A\s*([[:alpha:]]+)/, 1]).ink
+          SightArrow.new(standard, beside(at, at.point(frame.at(*edge.middle)), out), [-out[0], -out[1]], Letters.of(view)).ink
+        end
+
+        # mm of paper between the parent's outline and the arrow's point.
+        CLEAR = 4.0
+
+        # Where the arrow points: off the parent's outline, on the side looked at.
+        def beside(at, point, out)
+          x0, y0, x1, y1 = at.outline
+          far = [[x0, y0], [x1, y0], [x1, y1], [x0, y1]].map { |x, y| ((x - point[0]) * out[0]) + ((y - point[1]) * out[1]) }.max + CLEAR
+          [point[0] + (out[0] * far), point[1] + (out[1] * far)]
         end
 
         # Its direction follows the edge.

@@ -53,13 +53,14 @@ module Nockplane
           ways.each_cons(2).all? { |(ax, ay), (bx, by)| ((ax * bx) + (ay * by)).abs < 1e-6 } && ways.size.odd?
         end
 
-        # Points of the line in space: of a half one with a last stretch out of the part, towards the eye.
+        # Points of the line in space: of a half one with stretches out of the part towards the eye, and there past it.
         def cut_points(stations, toward, solid)
           return stations.first(2) if form == 'bend' || form == 'full' || form == 'stretch'
           return stations unless form == 'half'
 
           far = Geometry::Vec.distance(solid.box[0, 3], solid.box[3, 3]) + 10
-          [*stations.first(2), Geometry::Vec.along(stations[1], toward, far)]
+          out = Geometry::Vec.along(stations[1], toward, far)
+          [*stations.first(2), out, Geometry::Vec.add(out, Geometry::Vec.sub(stations[1], stations[0]))]
         end
 
         # (The second stretch is turned by the angle that takes its run to the first one's.)

@@ -1,0 +1,282 @@
+# frozen_string_literal: true
+
+require 'test_helper'
+
+# Every kind of view (standards.md 4.4, 4.5): what it shows, what it leaves on its parent, what it says when it can't. Lengths in mm.
+class ViewsTest < CoreTest
+  include Drawings
+  # A block 100 by 60 by 40 with a bore ⌀20 at (-20, 0) and a blind bore ⌀16, 25 deep, at (25, 10); a slope cut off one corner.
+  BLOCK = <<~F
+    nockplane: recipe/1
+    name: Block
+    parameters: {x: -20}
+    features:
+      - {id: block, type: extrude, profile: {kind: rectangle, width: 100, height: 60}, depth: 40}
+      - {id: bore, type: hole, on: block/end.end, at: [x, 0], diameter: 20, through: true}
+      - {id: blind, type: hole, on: block/end.end, at: [25, 10], diameter: 16, depth: 25, point_angle: 180}
+  F
+
+  def setup
+    @source = Products::Source.new(store: STORE) { |_, n| n == 1 ? BLOCK : @later }
+    @drawing = Template.all['a3-part-first-angle'].fill('m', 1, @source, title: 'Block', number: 'QI-9-D')
+    @drawing.views.map(&:id).each { |id| done(Edits.remove_view(@drawing, id)) unless id == 'front' || @drawing.view(id).nil? }
+    done(Views::Making.new(@drawing, @source).pull('front', 'down'))
+  end
+
+  def plan = @drawing.views.find { |v| v.direction == 'down' && v.kind == 'projected' }
+  def making = Views::Making.new(@drawing, @source)
+  def shaping(view) = Views::Shaping.new(@drawing, @source, view.id)
+  def shown(view) = ShownModel.of(@source, @drawing, view)
+  def last = @drawing.views.last
+  # mm of paper of a place of the part, seen from above (model x, y).
+  def on_plan(x, y) = SceneBuilder.new(@drawing, 's1', @source).place(plan).point([x, y, 20.0])
+  def items(view) = SceneBuilder.new(@drawing, 's1', @source).scene.groups.find { |g| g.owner == "view/#{view.id}" }.items
+
+  def done(edit)
+    refute_kind_of Refusal, edit, (edit.reason if edit.is_a?(Refusal))
+    @drawing = @drawing.apply(edit)
+  end
+
+  def refused(words, edit) = assert_equal(words, edit.is_a?(Refusal) ? edit.reason : edit.label)
+
+  def section(points, form = 'full', away: [0, 30], **more)
+    done(making.section(plan.id, points.map { |p| on_plan(*p) }, form, at: [plan.x + away[0], plan.y + away[1]], **more))
+    last
+  end
+
+  # --- contract -------------------------------------------------------------------------------------------------
+
+  def test_every_kind_keeps_the_contract
+    Views.all.each do |name, kind|
+      assert_equal name, kind.name
+      assert_kind_of String, kind.words
+      assert_equal 2, kind.size.size
+      assert_includes Berth::STYLES.keys, kind.style, name
+      assert_includes %w[sheet fit], kind.scale_rule
+      file = File.expand_path("../../lib/nockplane/drawings/views/#{name}.rb", __dir__)
+      assert_path_exists file, 'one class, one file'
+      next unless kind.own_type
+
+      %i[moved lost?].each { |m| assert kind.own_type.method_defined?(m), "#{name} can follow a model" }
+    end
+    assert_raises(KeyError) { Views.of(View.new(kind: 'panorama')) }
+  end
+
+  def test_views_with_all_they_can_have_survive_the_way_through_json
+    section([[-60, 0], [60, 0]], depth: 12.0)
+    done(making.detail('front', 'circle', [on_front(25, 35), on_front(40, 35)]))
+    done(shaping(plan).crop('rectangle', [on_plan(-45, -25), on_plan(45, 25)]))
+    done(shaping(@drawing.view('front')).interrupt(on_front(-5, 20), on_front(10, 20)))
+    again = Drawing.from_h(JSON.parse(JSON.generate(@drawing.to_h)))
+    assert_equal @drawing, again
+    assert_kind_of Views::CuttingLine, again.views.find { |v| v.kind == 'section' }.own
+    assert Ractor.shareable?(again)
+  end
+
+  def on_front(x, z) = SceneBuilder.new(@drawing, 's1', @source).place(@drawing.view('front')).point([x, 0.0, z.to_f])
+
+  # --- pulled out -----------------------------------------------------------------------------------------------
+
+  def test_prj_03_eight_neighbours_in_first_and_third_angle
+    { true => 1, false => -1 }.each do |first, sign|
+      @drawing = @drawing.apply(Edit.put('x', @drawing.meta.dup.tap { |m| m.standard = m.standard.merge('first_angle' => first) }))
+      front = @drawing.base_frame(@drawing.view('front'))
+      Folding::STEPS.merge(Folding::CORNERS).each do |direction, (x, y)|
+        done(making.pull('front', direction))
+        d = @drawing.frame(last).d
+        wanted = V.unit(V.add(V.scale(front.d, x.zero? || y.zero? ? 0.0 : 1.0), V.add(V.scale(front.r, sign * x), V.scale(front.u, sign * y))))
+        assert_in_delta 1.0, V.dot(d, wanted), 1e-9, "#{direction}, #{first ? 'first' : 'third'} angle"
+      end
+    end
+    assert_equal @drawing.views.map(&:name).uniq, @drawing.views.map(&:name), 'each has a name of its own'
+  end
+
+  def test_a_child_stays_in_line_and_takes_what_its_parent_has
+    before = plan.x
+    done(Edits.move_view(@drawing, 'front', 12, 5))
+    assert_in_delta before + 12, plan.x, 1e-9
+    done(Edits.restyle_view(@drawing, 'front', style: 'visible', scale: 0.5))
+    assert_equal ['visible', 0.5], [@drawing.settled(plan).style, @drawing.scale(plan)]
+    done(Edits.restyle_view(@drawing, plan.id, style: 'hidden'))
+    done(Edits.restyle_view(@drawing, 'front', style: 'shaded'))
+    assert_equal 'hidden', @drawing.settled(plan).style, 'its own stays'
+    assert_equal 'front', @drawing.giver(plan.dup.tap { |v| v.style = nil }, :style).id
+  end
+
+  def test_released_views_move_alone_and_go_back
+    done(shaping(plan).release)
+    done(Edits.move_view(@drawing, plan.id, 30, 0))
+    x = plan.x
+    done(Edits.move_view(@drawing, 'front', 10, 0))
+    assert_in_delta x, plan.x, 1e-9
+    done(shaping(plan).restore)
+    assert_in_delta @drawing.view('front').x, plan.x, 1e-9
+    refused "#{plan.name} was not released", shaping(plan).restore
+  end
+
+  # --- sections -------------------------------------------------------------------------------------------------
+
+  def test_sec_01_full_section_through_the_bore_that_the_line_comes_near
+    view = section([[-60, 0.8], [60, -0.6]])
+    assert_in_delta (100 * 40) - (20 * 40), shown(view).opened.area, 1e-6
+    assert_equal 'A-A', view.label
+    assert_equal 'visible', @drawing.settled(view).style, 'HID-02'
+    assert_equal %w[A A], items(plan).grep(Drafting::Ink::Text).map(&:string)
+    assert_in_delta plan.x, view.x, 1e-9, 'PRJ-01: in line with its parent'
+  end
+
+  def test_sec_03_stepped_section_through_both_bores
+    view = section([[-60, 0], [5, 0], [5, 10], [60, 10]], 'stepped')
+    assert_in_delta (100 * 40) - (20 * 40) - (16 * 25), shown(view).opened.area, 1e-6
+    step = shown(view).linework.strokes.select { |s| s.shape == :line && s.points.all? { |p| (p[0].abs - 5).abs < 1e-6 } }
+    assert_empty step, 'no line at the step'
+  end
+
+  def test_sec_02_half_section_leaves_the_other_half_whole
+    view = section([[-60, 0], [-20, 0]], 'half')
+    assert_in_delta (30 - 10) * 40, shown(view).opened.area, 1e-6
+    middle = shown(view).linework.strokes.select { |s| s.visible && s.shape == :line && s.points.all? { |p| (p[0].abs - 20).abs < 1e-6 } }
+    assert_empty middle, 'the centre line divides the halves, no edge'
+  end
+
+  def test_sec_04_two_planes_turned_into_one_show_true_radii
+    view = section([[-60, 0], [-20, 0], [25, 10]], 'bend')
+    reach = Math.hypot(45, 10)
+    found = shown(view)
+    centre = found.linework.strokes
+    assert_operator centre.size, :>, 5
+    hole = SceneBuilder.new(@drawing, 's1', @source).place(view)
+    a, b = [[-20.0, 0.0, 40.0], [25.0, 10.0, 40.0]].map { |p| hole.point(p) }
+    assert_in_delta reach * @drawing.scale(view), (b[0] - a[0]).abs, 1e-6, 'the distance of the axes is shown as it is'
+    # Along the second plane the block reaches from the axis to its side x = 50.
+    assert_in_delta ((30 - 10) * 40) + (((70 / (45 / reach)) - 10) * 40) - (16 * 25), found.opened.area, 2.9, 'bores are cut between their chords'
+  end
+
+  def test_a_section_of_limited_depth_and_one_of_the_slice_alone
+    deep = section([[-60, -10], [60, -10]], away: [0, 60])
+    near = section([[-60, -10], [60, -10]], away: [0, 60], depth: 5.0)
+    slice = section([[-60, -10], [60, -10]], away: [0, 60], slice: true)
+    areas = [deep, near, slice].map { |v| shown(v).opened.area }
+    areas.each { |a| assert_in_delta 4000, a, 1e-6, 'past both bores' }
+    assert_in_delta 2 * (100 + 40), shown(slice).linework.lengths(true)[:total], 1e-6
+    done(shaping(near).cut(depth: 9.0))
+    assert_equal 9.0, @drawing.view(near.id).own.depth
+  end
+
+  def test_a_section_only_as_far_as_the_line_goes
+    view = section([[-40, 0], [0, 0]], 'stretch')
+    x0, _, x1, = shown(view).linework.box
+    assert_in_delta 40, x1 - x0, 1e-6
+    assert_in_delta 20 * 40, shown(view).areas.sum { |_, loops| loops.sum { |l| shoelace(l) } }, 1e-6
+  end
+
+  def shoelace(loop) = loop.each_index.sum { |i| loop[i - 1].then { |a| ((a[0] * loop[i][1]) - (loop[i][0] * a[1])) / 2 } }
+
+  # --- details, auxiliary views, parts of views ------------------------------------------------------------------
+
+  def test_vw_05_a_detail_is_larger_lettered_and_marked_on_its_parent
+    done(making.detail(plan.id, 'circle', [on_plan(25, 10), on_plan(37, 10)]))
+    view = last
+    assert_equal 'A', view.label
+    assert_operator @drawing.scale(view), :>=, 2 * @drawing.scale(plan)
+    assert_in_delta 12, view.own.radius, 1e-6
+    circle = items(plan).grep(Drafting::Ink::Arc).find { |a| a.layer == 'hatch' }
+    assert_in_delta 12 * @drawing.scale(plan), circle.rx, 1e-6
+    bore = shown(view).linework.strokes.select { |s| s.visible && s.arc? }
+    assert_equal [8.0], bore.map { |s| s.rx.round(6) }.uniq
+    refused 'there is nothing of the part inside it; draw it over the view', making.detail(plan.id, 'circle', [on_plan(90, 90), on_plan(95, 90)])
+    crossed = [[0, 0], [20, 20], [20, 0], [0, 20]].map { |p| on_plan(*p) }
+    refused 'the boundary crosses itself; draw it again', making.detail(plan.id, 'curve', crossed)
+  end
+
+  def test_vw_01_an_auxiliary_view_is_square_to_the_edge_picked
+    done(making.auxiliary(plan.id, on_plan(50, 5), at: [plan.x + 90, plan.y]))
+    view = last
+    assert_in_delta 0, V.dot(@drawing.frame(view).d, [0.0, 1.0, 0.0]), 1e-9
+    assert_in_delta 1, V.dot(@drawing.frame(view).d, [1.0, 0.0, 0.0]), 1e-9, 'first angle: on the right stands what is seen from the left'
+    assert_in_delta plan.y, view.y, 1e-9
+    refused 'pick a straight edge of the view', making.auxiliary(plan.id, on_plan(0, -10))
+  end
+
+  def test_sec_05_a_broken_out_part_goes_down_to_the_axis_within
+    front = @drawing.view('front')
+    region = [[-40, 5], [0, 5], [0, 38], [-40, 38]].map { |p| on_front(*p) }
+    done(shaping(front).break_out('curve', region))
+    part = @drawing.view('front').broken[0]
+    assert_equal 'bore/wall', part.face
+    assert_in_delta (40 * 33) - (20 * 33), shown(@drawing.view('front')).opened.area, 1e-6
+    done(shaping(@drawing.view('front')).mend(0))
+    assert_nil @drawing.view('front').broken
+    refused 'the part is 60.0 mm deep there; give a depth of less', shaping(front).break_out('curve', region, 61.0)
+  end
+
+  def test_vw_08_an_interrupted_view_moves_together_and_keeps_its_sizes
+    wide = outline('front')
+    done(shaping(@drawing.view('front')).interrupt(on_front(-5, 20), on_front(12, 20)))
+    scale = @drawing.scale(@drawing.view('front'))
+    saved = wide - outline('front')
+    assert_in_delta (17 * scale) - Views::Shaping::ROOM, saved, 1e-6
+    assert_equal 2, items(@drawing.view('front')).grep(Drafting::Ink::Curve).size, 'two break lines'
+    refused 'gaps of a view run one way and do not meet', shaping(@drawing.view('front')).interrupt(on_front(-8, 20), on_front(16, 21))
+    done(shaping(@drawing.view('front')).join)
+    assert_in_delta wide, outline('front'), 1e-9
+  end
+
+  def outline(id) = SceneBuilder.new(@drawing, 's1', @source).place(@drawing.view(id)).outline.then { |x0, _, x1, _| x1 - x0 }
+
+  def test_vw_03_a_turned_view_says_so_and_leaves_the_line
+    done(shaping(plan).turn(30))
+    texts = items(plan).grep(Drafting::Ink::Text).map(&:string)
+    assert_includes texts, '30°'
+    assert plan.released
+    w = 100 * Math.cos(Math::PI / 6) + (60 * Math.sin(Math::PI / 6))
+    assert_in_delta w, shown(plan).linework.box.then { |x0, _, x1, _| x1 - x0 }, 1e-6
+    done(shaping(plan).turn(0))
+    assert_nil plan.turn
+  end
+
+  # --- change -----------------------------------------------------------------------------------------------------
+
+  def test_lines_and_boundaries_follow_what_they_are_tied_to
+    view = section([[-20, -40], [-20, 40]], away: [60, 0])
+    done(making.detail(plan.id, 'circle', [on_plan(-20, 0), on_plan(-5, 0)]))
+    detail = last
+    @later = BLOCK.sub('{x: -20}', '{x: -30}')
+    later = staleness(@drawing, @source, 2)
+    refute_includes later.behind.map { |b| b.view.id }, view.id, 'the bore moved, and the line with it: it looks the same'
+    done(later.update)
+    assert_in_delta(-30, @drawing.view(view.id).own.line[0].x, 1e-6)
+    assert_in_delta(-30, @drawing.view(detail.id).own.at.x, 1e-6)
+    assert_in_delta (60 - 20) * 40, shown(@drawing.view(view.id)).opened.area, 1e-6
+    assert_empty staleness(@drawing, @source, 2).lost
+  end
+
+  def test_a_line_whose_bore_is_gone_stays_and_says_so
+    view = section([[-20, -40], [-20, 40]], away: [60, 0])
+    @later = BLOCK.lines.reject { |l| l.include?('id: bore') }.join
+    done(staleness(@drawing, @source, 2).update)
+    assert_in_delta(-20, @drawing.view(view.id).own.line[0].x, 1e-6, 'it stays where it was')
+    lost = staleness(@drawing, @source, 2).lost
+    assert_equal [[view.id, 'its cutting line lost the face that it was tied to']], lost.map { |v, words| [v.id, words] }
+    docket = Linking::Docketing.of(@drawing, @source, ->(_) { 2 })
+    assert_equal 1, docket.lost.size
+    assert_equal docket.to_h, Linking::Docket.from_h(JSON.parse(JSON.generate(docket.to_h))).to_h
+  end
+
+  def test_a_line_that_misses_the_later_part_says_so_on_the_view
+    view = section([[45, -40], [45, 40]], away: [60, 0])
+    @later = BLOCK.sub('width: 100', 'width: 80')
+    done(staleness(@drawing, @source, 2).update)
+    words = items(@drawing.view(view.id)).grep(Drafting::Ink::Text).map(&:string)
+    assert_includes words, 'NOT SHOWN: nothing of the part is cut there; draw it over the part, or go deeper'
+    assert_equal 1, staleness(@drawing, @source, 2).lost.size
+  end
+
+  def test_lines_that_miss_the_part_or_have_no_sense_are_refused
+    refused 'nothing of the part is cut there; draw it over the part, or go deeper', making.section(plan.id, [on_plan(80, -40), on_plan(80, 40)], 'full')
+    refused 'two points of the cutting line lie on each other', making.section(plan.id, [on_plan(0, 0), on_plan(0, 0)], 'full')
+    refused 'draw a stepped section with four points at least', making.section(plan.id, [on_plan(0, 0), on_plan(9, 0)], 'stepped')
+    refused 'that view is no longer in the drawing', making.pull('gone', 'up')
+    refused 'the depth is more than 0 mm', making.section(plan.id, [on_plan(0, -40), on_plan(0, 40)], 'full', depth: -3.0)
+  end
+end
