@@ -4,8 +4,9 @@ module App
   module Actions
     # Makes a drawing of a model from a template: every berth fills, the scale is chosen.
     class CreateDrawing
-      def self.call(model, template_slug, title: nil, number: nil)
-        template = template(template_slug)
+      # empty: the template's sheets without its berths.
+      def self.call(model, template_slug, title: nil, number: nil, empty: false)
+        template = template(template_slug).then { |t| empty ? t.bare : t }
         revision = model.latest.number
         title = title.to_s.strip.empty? ? model.name : title.strip[0, 80]
         number = number_for(model, number)

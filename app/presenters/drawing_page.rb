@@ -146,16 +146,55 @@ module App
       def measured?(dimension) = Nockplane::Modelling::Measured.id?(dimension.dimension)
       def model = @model ||= @value.bindings.first && Records::Model.unscoped.find(@value.bindings.first.model)
 
+      # Directions that a view may be added in, and their words.
+      LOOKS = { 'front' => 'front', 'top' => 'above', 'left' => 'left', 'right' => 'right', 'bottom' => 'below', 'back' => 'rear', 'iso' => 'front left', 'iso right' => 'front right',
+                'iso back left' => 'back left', 'iso back right' => 'back right' }.freeze
+      # Models offered to be shown.
+      SHOWN = 300
+
+      # Those that the drawing shows first.
+      def models_to_show
+        own = Records::Model.where(id: @value.bindings.map(&:model)).order(:number).to_a
+        own + Records::Model.where.not(id: own.map(&:id)).order(:number, :name).limit(SHOWN).to_a
+      end
+
+      # The direction that says most with its long side level; nil when the model is not built.
+      def best_look = orientations&.best
+
+      # [[name, words], ...]: saved views of the model, and plane faces that no named direction shows square on.
+      def own_looks
+        found = orientations or return []
+        words = Nockplane::Linking::FaceWords.in(Workshop.source, first_subject)
+        found.saved.map { |n| [n, "saved view #{n}"] } + found.slanted.map { |n| [n, "square to #{words[n] || n}"] }
+      end
+
+      def first_subject = @value.bindings.first&.subject(model.latest.number)
+
+      def orientations
+        return nil unless model && Workshop.source.modelled?(first_subject)
+
+        @orientations ||= Nockplane::Drawings::Views::Orientations.new(Workshop.source, first_subject)
+      rescue Nockplane::Error
+        nil
+      end
+
       # Can the dimension's value be typed here?
-      def editable?(dimension) = model && !imported? && Workshop.size_edit(model, dimension.dimension).refusal.nil?
-      def imported? = Nockplane::Modelling::ImportReference.is?(model.latest.recipe)
+      def editable?(dimension)
+        model = model_of(@value.view(dimension.view))
+        !imported?(model) && Workshop.size_edit(model, dimension.dimension).refusal.nil?
+      end
+
+      def imported?(model) = Nockplane::Modelling::ImportReference.is?(model.latest.recipe)
+
+      # The model that a view shows.
+      def model_of(view) = (@models ||= {})[view.binding] ||= Records::Model.unscoped.find(@value.binding(view.binding).model)
 
       def adrift(dimension) = docket.adrift_of(dimension.id)
       def journal = @record.journal.where.not(state: 'dropped').last(12).reverse
 
       # What the sheet's script needs to know to drag and to name things.
       def script_data
-        { slug: slug, base: base, version: @record.version, sheet: @sheet.id, homes: homes, waiting: waiting, pulse: pulse, **paper, views: ties }
+        { slug: slug, base: base, version: @record.version, sheet: @sheet.id, homes: homes, waiting: waiting, pulse: pulse, scales: Nockplane::Drafting::Scale::PREFERRED, **paper, views: ties }
       end
 
       # mm; frame: drawing space as a box with y down.
@@ -166,8 +205,19 @@ module App
 
       # Which view or berth hangs on which.
       def ties
-        (@value.views.map { |v| ['view', v] } + @value.berths.map { |b| ['berth', b] })
-          .to_h { |kind, v| ["#{kind}/#{v.id}", { name: v.name, parent: v.parent && (@value.cells.key?("#{kind}/#{v.parent}") ? v.parent : nil), direction: v.parent && v.direction, goes: kind == 'view' ? goes_with(v) : nil }] }
+        berths = @value.berths.to_h { |b| ["berth/#{b.id}", tie('berth', b)] }
+        @value.views.to_h { |v| ["view/#{v.id}", { **tie('view', v), goes: goes_with(v), keeps: keeps_of(v), pulls: Nockplane::Drawings::Views.of(v).whole?, scale: @value.scale(v) }] }.merge(berths)
+      end
+
+      # way: unit vector, y down, along which it moves; nil for one that moves freely.
+      def tie(kind, cell)
+        { name: cell.name, parent: (cell.parent if @value.cells.key?("#{kind}/#{cell.parent}")), way: Nockplane::Drawings::Folding.tied(cell)&.then { |x, y| [x, -y] } }
+      end
+
+      # Names of the views that can stay when a view is deleted; nil for none.
+      def keeps_of(view)
+        names = Nockplane::Drawings::ViewEdits.orphans(@value, view.id).map(&:name)
+        names.empty? ? nil : [names[0...-1].join(', '), names[-1]].reject(&:empty?).join(' and ')
       end
 
       # What became of the drawing's template: [state in a word, its record or nil, revision shown].
@@ -192,7 +242,9 @@ module App
       public
 
       # Which view each dimension moves with.
-      def homes = @value.dimensions.to_h { |d| ["dimension/#{d.id}", "view/#{d.view}"] }
+      def homes
+        @value.dimensions.to_h { |d| ["dimension/#{d.id}", "view/#{d.view}"] }.merge(@value.views.select(&:parent).to_h { |v| ["mark/#{v.id}", "view/#{v.parent}"] })
+      end
     end
   end
 end

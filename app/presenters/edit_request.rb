@@ -20,18 +20,19 @@ module App
       end
 
       # What can make views larger than the paper.
-      RESCALING = ['restyle', 'sheet scale'].freeze
+      RESCALING = ['restyle', 'rescale', 'sheet scale'].freeze
 
       private
 
       def asked_for
+        return ViewRequest.new(@value, @source, @data, @mm).edit if ViewRequest.does?(@data['do'])
         return HouseRequest.new(@value, @source, @data, record: @record).edit if HouseRequest.does?(@data['do'])
 
         case @data['do']
         when 'move' then move
         when 'delete' then delete
         when 'adopt' then Nockplane::Linking::Adoption.new(@value, @source).adopt(view, @data['dimensions'])
-        when 'restyle' then Nockplane::Drawings::Edits.restyle_view(@value, id, style: @data['style'], scale: scale, **restyling)
+        when 'restyle' then Nockplane::Drawings::Edits.restyle_view(@value, id, scale: scale, **restyling)
         when 'tidy' then tidy
         when 'to sheet' then Nockplane::Drawings::Edits.to_sheet(@value, id, @data['to'].to_s)
         when 'tie' then Nockplane::Linking::Adoption.new(@value, @source).tie(ties)
@@ -66,11 +67,11 @@ module App
         Nockplane::Drafting::Scale.parse(@data['scale']) or raise Refused, "“#{@data['scale']}” is not a scale; write 1:2, 1:2,5 or 2:1."
       end
 
-      # tangent, centre_lines, label: empty ones go by the standard.
+      # style, tangent, centre_lines, threads, label: empty ones go by the parent, else the standard.
       def restyling
         found = {}
-        %w[tangent label].each { |k| found[k.to_sym] = @data[k].to_s.strip[0, 80].then { |t| t.empty? ? nil : t } if @data.key?(k) }
-        found[:centre_lines] = { 'yes' => true, 'no' => false }[@data['centre_lines']] if @data.key?('centre_lines')
+        %w[style tangent label].each { |k| found[k.to_sym] = @data[k].to_s.strip[0, 80].then { |t| t.empty? ? nil : t } if @data.key?(k) }
+        %w[centre_lines threads].each { |k| found[k.to_sym] = { 'true' => true, 'false' => false }[@data[k].to_s] if @data.key?(k) }
         found
       end
 

@@ -19,13 +19,13 @@ module App
 
         app.post '/drawings' do
           model = Records::Model.at(params['model'].to_s)
-          asked = [params['template'].to_s, params['title'].to_s, params['number'].to_s]
+          asked = [params['template'].to_s, params['title'].to_s, params['number'].to_s, params['empty'] == '1']
           unless Workshop.ready?(model) # what is not worked out yet is made by a worker, with progress
             Actions::CreateDrawing.template(asked[0])
             Numbers.checked(asked[2], Records::Drawing)
             redirect "/runs/#{Queue.start('drawing', "Drawing #{model.name}", total: 1) { |run| Jobs::DrawJob.new(run.id, model.id, *asked) }.id}"
           end
-          drawing = Actions::CreateDrawing.call(model, asked[0], title: asked[1], number: asked[2])
+          drawing = Actions::CreateDrawing.call(model, asked[0], title: asked[1], number: asked[2], empty: asked[3])
           redirect "/drawings/#{drawing.slug}"
         end
       end
@@ -36,6 +36,11 @@ module App
           paper_please(Records::Drawing.at(params['slug']))
           shown = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)
           json version: shown.record.version, **(shown.waiting.include?(params['view']) ? { waiting: true } : { svg: shown.shading(params['view']) })
+        end
+
+        # A neighbour of a view as it would be, pulled out to a side or corner: SVG and where it stands (y down).
+        app.get '/drawings/:slug/views/:view/pulled' do
+          json Presenters::Pulled.new(Records::Drawing.at(params['slug']), params['view'], params['to'].to_s).to_h
         end
 
         # An annotation adrift as it would be, tied to another model dimension.

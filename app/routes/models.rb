@@ -64,6 +64,16 @@ module App
           send_made(Workshop.glb(revision.recipe, exploded: exploded), 'model/gltf-binary')
         end
 
+        # The part in one direction, small: to choose a view by.
+        app.get '/models/:slug/looks/:name.svg' do
+          model = Records::Model.at(params['slug'])
+          name = params['name'].tr('-', ' ')
+          raise Refused.new("There is no direction '#{name}'.", status: 404) unless Nockplane::Projection::ViewFrame.named?(name)
+
+          picture_policy
+          LookPicture.svg(model, Nockplane::Projection::ViewFrame.named(name)).tap { |svg| etag Digest::SHA256.hexdigest(svg)[0, 16] }
+        end
+
         app.get('/models/:slug/pulse') { json pulse: Pulse.of_model(Records::Model.at(params['slug'])) }
 
         # Exact volume takes a finer mesh: the page asks for it when it is shown, and again until a worker has it.

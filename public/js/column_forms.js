@@ -18,6 +18,12 @@ export function mount(column, { edit, send, upload, place }) {
     edit({ do: 'tie', pairs });
   }
 
+  // Pictures of the directions of another model.
+  column.addEventListener('change', (event) => {
+    if (event.target.dataset.looks === undefined) return;
+    event.target.form.querySelectorAll('img[data-look]').forEach((img) => { img.src = `/models/${event.target.value}/looks/${img.dataset.look.replaceAll(' ', '-')}.svg`; });
+  });
+
   column.addEventListener('submit', (event) => {
     const form = event.target;
     if (form.method === 'post') return; // goes to another page
@@ -26,6 +32,7 @@ export function mount(column, { edit, send, upload, place }) {
     const kind = form.dataset;
     if (kind.form) edit({ ...given, ...JSON.parse(kind.form) });
     else if (kind.adrift !== undefined) adrift(form, event.submitter?.value);
+    else if (kind.uncut) edit({ do: 'cut', what: kind.uncut, uncut: new FormData(form).getAll('component') });
     else if (kind.upload) upload(form);
     else if (kind.toTemplateForm !== undefined) send('/template', given);
     else if (kind.adopt) edit({ do: 'adopt', what: kind.adopt, dimensions: new FormData(form).getAll('dimension') });

@@ -7,6 +7,7 @@ import { mount as mountColumns } from './columns.js';
 import { mount as mountAsk } from './ask.js';
 import { mount as beforeAfter } from './before_after.js';
 import { mount as mountForms } from './column_forms.js';
+import { mount as mountHand } from './view_drawing.js';
 import { watch, morph } from './live.js';
 import { post, postForm, get, tell } from './talk.js';
 
@@ -20,8 +21,12 @@ let selected = new URLSearchParams(location.search).get('select') || '';
 const ask = mountAsk(byId('clash'));
 const sheet = mount(desk, {
   data,
-  onSelect: (key) => { focus.forget(); select(key); },
-  onMove: (what, dx, dy) => edit({ do: 'move', what, dx, dy }),
+  onSelect: (key) => { focus.forget(); select(key.replace(/^mark\//, 'view/')); },
+  onMove: moved,
+  onPull: (what, to, x, y) => edit({ do: 'pull', what, to, at: [x, y] }),
+  onScale: (what, scale) => edit({ do: 'rescale', what, scale }),
+  preview: (key, to) => get(`${base}/views/${key.split('/')[1]}/pulled?sheet=${data.sheet}&to=${encodeURIComponent(to)}`),
+  say: (words) => tell(words, false, 60000),
   onWrap: (what, width) => edit({ do: 'wrap', what, width: width.toFixed(2) }),
 });
 const focus = mountFocus(desk, {
@@ -32,6 +37,12 @@ const focus = mountFocus(desk, {
   onMove: (what, dx, dy) => edit({ do: 'move', what, dx, dy }),
   onDelete: remove,
 });
+// A mark dragged on its parent moves the line or boundary that it shows.
+function moved(what, dx, dy) {
+  const [kind, id] = what.split('/');
+  return edit(kind === 'mark' ? { do: 'drag mark', what: `view/${id}`, dx, dy } : { do: 'move', what, dx, dy });
+}
+
 const columns = mountColumns(document.querySelector('.drawing-page'), { onChange() {} });
 sheet.select(selected);
 
@@ -161,20 +172,24 @@ window.addEventListener('popstate', () => turnTo(new URLSearchParams(location.se
 
 // Deleting a view asks when more goes with it.
 function remove(what, goes = goesWith(what)) {
-  const gone = () => { if (what === selected) { selected = ''; sheet.select(''); } return edit({ do: 'delete', what }); };
-  if (!goes) gone();
-  else ask.show(`${data.views[what]?.name || 'It'} goes with ${goes}.`, [{ words: 'Delete it', act: gone }]);
+  const gone = (how) => { if (what === selected) { selected = ''; sheet.select(''); } return edit({ do: how, what }); };
+  const keeps = data.views[what]?.keeps;
+  if (!goes) gone('delete');
+  else ask.show(`${data.views[what]?.name || 'It'} goes with ${goes}.`, [{ words: 'Delete it all', act: () => gone('delete') },
+    ...(keeps ? [{ words: `Keep ${keeps} as ${keeps.includes(' and ') || keeps.includes(',') ? 'views' : 'a view'} of their own`, act: () => gone('keep children') }] : [])]);
 }
 const goesWith = (what) => data.views[what]?.goes || '';
 
+const hand = mountHand({ sheet, edit, selected: () => selected });
 mountForms(column, { edit, send, upload, place, select: () => selected });
 column.addEventListener('click', clicked);
 index.addEventListener('click', clicked);
 
 function clicked(event) {
-  const target = event.target.closest('[data-select], [data-edit], [data-update], [data-before-after], [data-to-template]');
+  const target = event.target.closest('[data-draw], [data-select], [data-edit], [data-update], [data-before-after], [data-to-template]');
   if (!target) return;
   event.preventDefault();
+  if (target.dataset.draw) { hand.begin(target); return; }
   if (target.dataset.beforeAfter) { compare.toggle(target.dataset.beforeAfter); return; }
   if (target.dataset.select !== undefined) chosen(target);
   else if (target.dataset.update) send('/update', { views: target.dataset.update === '*' ? null : [target.dataset.update] });

@@ -38,27 +38,45 @@ export function readingOrder(boxes) {
   return rows.flatMap((row) => row.items.sort((a, b) => a.x - b.x).map((item) => item.key));
 }
 
-/** The part of a move that a projected view keeps: along its fold line only. */
-export function allowed(direction, dx, dy) {
-  if (!direction) return [dx, dy];
-  return direction === 'up' || direction === 'down' ? [0, dy] : [dx, 0];
+/** The part of a move that an aligned view keeps: along its fold line (a unit vector, y down) only; null: all of it. */
+export function allowed(way, dx, dy) {
+  if (!way) return [dx, dy];
+  const along = dx * way[0] + dy * way[1];
+  return [along * way[0], along * way[1]].map((c) => c + 0);
 }
 
-/** What a child folded out in a direction takes along of its parent's move. */
-export function follows(direction, dx, dy) {
-  return direction === 'up' || direction === 'down' ? [dx, 0] : [0, dy];
+/** What a child with a fold line takes along of its parent's move: what keeps the two in line; null when it is tied to nothing. */
+export function follows(way, dx, dy) {
+  if (!way) return null;
+  const along = dx * way[0] + dy * way[1];
+  return [dx - along * way[0], dy - along * way[1]].map((c) => c + 0);
 }
 
-/** Moves of all views when one is moved: { key: [dx, dy] }. views: { key: { parent, direction } }. */
+/** Moves of all views when one is moved: { key: [dx, dy] }. views: { key: { parent, way } }. */
 export function moves(views, key, dx, dy) {
-  const [mx, my] = allowed(views[key].direction, dx, dy);
+  const [mx, my] = allowed(views[key].way, dx, dy);
   const found = { [key]: [mx, my] };
   const [kind, id] = key.split('/');
   for (const [child, view] of Object.entries(views)) {
     if (view.parent === id && child.startsWith(`${kind}/`)) {
-      const [fx, fy] = follows(view.direction, mx, my);
-      Object.assign(found, moves({ ...views, [child]: { ...view, direction: null } }, child, fx, fy));
+      const by = follows(view.way, mx, my);
+      if (by) Object.assign(found, moves({ ...views, [child]: { ...view, way: null } }, child, ...by));
     }
   }
   return found;
+}
+
+/** Do two points lie within a hundredth of a mm? */
+export const fine = (a, b) => Math.hypot(a[0] - b[0], a[1] - b[1]) < 0.01;
+
+/** "2:1", "1:2.5" */
+export function scaleText(factor) {
+  const plain = (v) => String(Math.abs(v - Math.round(v)) < 1e-9 ? Math.round(v) : +v.toFixed(3));
+  return factor >= 1 ? `${plain(factor)}:1` : `1:${plain(1 / factor)}`;
+}
+
+/** The scale meant by a factor: the nearest preferred one, or (any) itself with two figures: { factor, text }. */
+export function scaleStep(factor, any, preferred) {
+  const meant = any ? Number(factor.toPrecision(2)) : preferred.reduce((best, s) => (Math.abs(Math.log(s / factor)) < Math.abs(Math.log(best / factor)) ? s : best));
+  return { factor: meant, text: scaleText(meant) };
 }

@@ -3,8 +3,10 @@
 
 import { zoomed, wheelFactor, around, moves } from './geometry.js';
 import { mount as mountMarks } from './sheet_marks.js';
+import { mount as mountDraw } from './sheet_draw.js';
+import { mount as mountHandles } from './sheet_handles.js';
 
-const MOVABLE = '[data-owner^="view/"], [data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="berth/"], [data-owner^="table/"]';
+const MOVABLE = '[data-owner^="view/"], [data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="berth/"], [data-owner^="table/"], [data-owner^="mark/"]';
 const CHOOSABLE = `${MOVABLE}, [data-owner^="block/"]`;
 const NS = 'http://www.w3.org/2000/svg';
 // Room around the paper at fit, and around a view gone near to, mm.
@@ -12,10 +14,11 @@ const EDGE = 2;
 const NEAR = 12;
 
 /**
- * mount(element, { data, onSelect(key), onMove(key, dx, dy), onWrap(key, width) }) returns { replace(svg, paper), settle(), select(key),
+ * mount(element, { data, onSelect(key), onMove(key, dx, dy), onWrap(key, width), onPull(key, to, x, y), onScale(key, text),
+ * preview(key, to), say(words) }) returns { replace(svg, paper), settle(), select(key), draw(stages, onDone, onDrop), drawing(),
  * under(key, svg), swap(svg), overlay(svg, instead), light(keys), zoom(how), nearTo(key), place(words, onPlace), centre(), boxes() }.
  */
-export function mount(element, { data, onSelect, onMove, onWrap }) {
+export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale, preview, say }) {
   let box = null;
   let chosen = null;
   let drag = null;
@@ -35,6 +38,10 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
   };
   const boxOf = (g) => { const b = (g.querySelector(':scope > .hit') || g).getBBox(); return [b.x, b.y, b.width, b.height]; };
   const marks = mountMarks({ svg, data, boxOf });
+  const handles = mountHandles({ svg, data, boxOf, group: (key) => group(key), preview });
+  const draw = mountDraw({ element, svg, height: () => data.height, start: () => { const g = group(chosen); return g ? middleOf(boxOf(g)) : [box[0] + box[2] / 2, box[1] + box[3] / 2]; }, say });
+
+  const middleOf = ([x, y, w, h]) => [x + w / 2, y + h / 2];
 
   function paper(event) {
     const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg().getScreenCTM().inverse());
@@ -43,17 +50,20 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
 
   function frame() {
     svg().querySelectorAll('.chosen-box, .wrap-handle').forEach((e) => e.remove());
+    handles.clear();
     const target = group(chosen);
     if (!target) return;
     const b = target.getBBox();
     svg().append(rectangle(b, 'chosen-box', 2));
+    handles.show(chosen);
     if (chosen.startsWith('note/')) svg().append(rectangle({ x: b.x + b.width + 1.2, y: b.y - 2, width: 2.4, height: b.height + 4 }, 'wrap-handle'));
   }
 
   // Lines and texts are thin: behind them come boxes that can be hit, one for a view, one for each text of an annotation.
   function hits() {
     svg().querySelectorAll('[data-owner^="view/"], [data-owner^="berth/"], [data-owner^="table/"], [data-owner^="block/"][data-owner*=":"]').forEach((g) => g.prepend(rectangle(g.getBBox(), 'hit')));
-    svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="note/"]').forEach((g) => {
+    svg().querySelectorAll('[data-owner^="mark/"] > :not(text)').forEach((line) => { const hit = line.cloneNode(); hit.setAttribute('class', 'hit-line'); line.parentNode.prepend(hit); });
+    svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="mark/"]').forEach((g) => {
       g.querySelectorAll('text').forEach((t) => {
         const hit = rectangle(t.getBBox(), 'hit');
         if (t.hasAttribute('transform')) hit.setAttribute('transform', t.getAttribute('transform'));
@@ -67,14 +77,17 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
     const all = data.views[key] ? moves(data.views, key, dx, dy) : { [key]: [dx, dy] };
     for (const [k, [x, y]] of Object.entries(all)) {
       move(k, x, y);
-      if (data.views[k]) svg().querySelectorAll('[data-owner^="dimension/"]').forEach((g) => { if (data.homes[g.dataset.owner] === k) g.setAttribute('transform', `translate(${x} ${y})`); });
+      if (data.views[k]) svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="mark/"]').forEach((g) => { if (data.homes[g.dataset.owner] === k) g.setAttribute('transform', `translate(${x} ${y})`); });
     }
     marks.show(all);
   }
 
   function began(event) {
+    if (draw.active()) { draw.down(paper(event)); return { draw: true, client: [event.clientX, event.clientY], far: false }; }
     if (placing) return { place: true, from: paper(event), client: [event.clientX, event.clientY] };
     const start = { from: paper(event), box: [...box], client: [event.clientX, event.clientY], far: false };
+    const handle = handles.began(event.target, chosen);
+    if (handle) return { ...start, handle };
     if (event.target.classList.contains('wrap-handle')) return { ...start, wrap: true, left: boxOf(group(chosen))[0] };
     const target = event.target.closest(CHOOSABLE);
     return { ...start, key: target && target.dataset.owner, moves: target && target.matches(MOVABLE) };
@@ -89,10 +102,13 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
   });
   element.addEventListener('pointermove', (event) => {
     if (fingers.has(event.pointerId) && fingers.size === 2) { pinch(event); return; }
+    if (!drag && draw.active()) { draw.move(paper(event)); return; }
     if (!drag || drag.place) return;
     if (Math.hypot(event.clientX - drag.client[0], event.clientY - drag.client[1]) > 4) drag.far = true;
+    if (drag.draw) { draw.move(paper(event)); return; }
     if (!drag.far) return;
     const [x, y] = paper(event);
+    if (drag.handle) { handles.move(drag.handle, [x, y], event.altKey); return; }
     drag.by = [x - drag.from[0], y - drag.from[1]];
     if (drag.wrap) svg().querySelector('.wrap-handle').setAttribute('x', x);
     else if (drag.moves) shift(drag.key, ...drag.by);
@@ -104,6 +120,8 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
     drag = null;
     marks.clear();
     if (!done) return;
+    if (done.draw) { draw.up(paper(event), done.far); if (draw.active() && !done.far) twice('draw', event.timeStamp); return; }
+    if (done.handle) { dropped(done); return; }
     if (done.place) { const put = placing; placing = null; element.classList.remove('placing'); put(done.from[0], data.height - done.from[1]); return; }
     if (!done.far) {
       if (!done.wrap) { onSelect(done.key || ''); twice(done.key || '', event.timeStamp); }
@@ -112,7 +130,17 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
     if (done.wrap) onWrap(chosen, Math.max(10, done.from[0] + done.by[0] - done.left));
     else if (done.moves) onMove(done.key, done.by[0], -done.by[1]);
   });
-  element.addEventListener('pointercancel', (event) => { fingers.delete(event.pointerId); drag = null; marks.clear(); });
+  element.addEventListener('pointercancel', (event) => { fingers.delete(event.pointerId); drag = null; marks.clear(); draw.drop(); });
+
+  // A neighbour pulled out, or a scale chosen.
+  function dropped({ handle, far }) {
+    handles.clear();
+    frame();
+    if (!far) return;
+    if (handle.failed) say(handle.failed);
+    else if (handle.pull) onPull(handle.key, handle.pull, handle.drop[0], data.height - handle.drop[1]);
+    else if (handle.to) onScale(handle.key, handle.to);
+  }
 
   // Two fingers: nearer or farther about their middle.
   function pinch(event) {
@@ -138,6 +166,7 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
     const again = now - last.at < 450 && last.key === key;
     last = { at: again ? 0 : now, key };
     if (!again) return;
+    if (key === 'draw') { draw.twice(); return; }
     if (key) nearTo(data.homes[key] || key);
     else fit();
   }
@@ -218,6 +247,10 @@ export function mount(element, { data, onSelect, onMove, onWrap }) {
     // The next click says where something goes; onPlace(x, y) in mm with y up. Without onPlace the wait is over.
     place(onPlace) { placing = onPlace || null; element.classList.toggle('placing', Boolean(onPlace)); },
     placing: () => Boolean(placing),
+    // Something drawn by hand, stage after stage (see sheet_draw.js).
+    draw: draw.begin,
+    drawing: draw.active,
+    stopDrawing: draw.drop,
     // Middle of what is on screen, mm with y up.
     centre: () => [box[0] + box[2] / 2, data.height - (box[1] + box[3] / 2)],
     group,

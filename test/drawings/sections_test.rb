@@ -17,7 +17,12 @@ class SectionsTest < CoreTest
   end
 
   def cut(drawing) = drawing.views.find { |v| v.kind == 'section' }
-  def items(drawing, source, id) = SceneBuilder.new(drawing, 's1', source).scene.groups.find { |g| g.owner == "view/#{id}" }.items
+  def items(drawing, source, id, kind = 'view')
+    groups = SceneBuilder.new(drawing, 's1', source).scene.groups
+    return groups.select { |g| g.owner.start_with?('mark/') }.flat_map(&:items) if kind == 'mark'
+
+    groups.find { |g| g.owner == "view/#{id}" }.items
+  end
   def lining(drawing, source) = items(drawing, source, cut(drawing).id).select { |i| i.layer == 'hatch' && i.width < 0.4 }
   def length(line) = Math.hypot(line.points[1][0] - line.points[0][0], line.points[1][1] - line.points[0][1])
 
@@ -70,7 +75,7 @@ class SectionsTest < CoreTest
   def test_sec_20_to_23_the_parent_shows_plane_arrows_and_letters
     { 'a3-part-first-angle' => 1, 'a3-part-third-angle' => -1 }.each do |template, way|
       drawing, source = filled(recipe(TUBE), template: template)
-      marks = items(drawing, source, 'front').select { |i| i.layer == 'hatch' }
+      marks = items(drawing, source, 'front', 'mark').select { |i| i.layer == 'hatch' }
       assert_equal %w[A A], marks.grep(Drafting::Ink::Text).map(&:string)
       plane = marks.grep(Drafting::Ink::Line).max_by { |l| length(l) }
       assert_in_delta plane.points[0][0], plane.points[1][0], 1e-6, 'upright through the axis'

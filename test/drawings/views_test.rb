@@ -30,6 +30,7 @@ class ViewsTest < CoreTest
   def last = @drawing.views.last
   # mm of paper of a place of the part, seen from above (model x, y).
   def on_plan(x, y) = SceneBuilder.new(@drawing, 's1', @source).place(plan).point([x, y, 20.0])
+  def mark_of(view) = SceneBuilder.new(@drawing, 's1', @source).scene.groups.find { |g| g.owner == "mark/#{view.id}" }.items
   def items(view) = SceneBuilder.new(@drawing, 's1', @source).scene.groups.find { |g| g.owner == "view/#{view.id}" }.items
 
   def done(edit)
@@ -121,7 +122,7 @@ class ViewsTest < CoreTest
     assert_in_delta (100 * 40) - (20 * 40), shown(view).opened.area, 1e-6
     assert_equal 'A-A', view.label
     assert_equal 'visible', @drawing.settled(view).style, 'HID-02'
-    assert_equal %w[A A], items(plan).grep(Drafting::Ink::Text).map(&:string)
+    assert_equal %w[A A], mark_of(view).grep(Drafting::Ink::Text).map(&:string)
     assert_in_delta plan.x, view.x, 1e-9, 'PRJ-01: in line with its parent'
   end
 
@@ -180,7 +181,7 @@ class ViewsTest < CoreTest
     assert_equal 'A', view.label
     assert_operator @drawing.scale(view), :>=, 2 * @drawing.scale(plan)
     assert_in_delta 12, view.own.radius, 1e-6
-    circle = items(plan).grep(Drafting::Ink::Arc).find { |a| a.layer == 'hatch' }
+    circle = mark_of(view).grep(Drafting::Ink::Arc)[0]
     assert_in_delta 12 * @drawing.scale(plan), circle.rx, 1e-6
     bore = shown(view).linework.strokes.select { |s| s.visible && s.arc? }
     assert_equal [8.0], bore.map { |s| s.rx.round(6) }.uniq
@@ -233,6 +234,40 @@ class ViewsTest < CoreTest
     assert_in_delta w, shown(plan).linework.box.then { |x0, _, x1, _| x1 - x0 }, 1e-6
     done(shaping(plan).turn(0))
     assert_nil plan.turn
+  end
+
+  def test_a_parent_goes_with_its_children_or_leaves_them_as_views_of_their_own
+    done(making.pull('front', 'up right'))
+    corner = last
+    cut = section([[-60, 0], [60, 0]])
+    frame = @drawing.frame(plan)
+    done(ViewEdits.remove_keeping(@drawing, 'front'))
+    assert_equal [plan_now.id, corner.id, cut.id].sort, @drawing.views.map(&:id).sort
+    assert_equal frame, @drawing.frame(plan_now), 'it shows what it did'
+    assert_nil plan_now.parent
+    done(ViewEdits.remove_keeping(@drawing, plan_now.id))
+    assert_equal [corner.id], @drawing.views.map(&:id), 'a section goes with what it is cut through'
+  end
+
+  def plan_now = @drawing.views.find { |v| v.name == 'View from above' }
+
+  def test_bindings_are_not_taken_away_while_used
+    refused 'it is still used by Front view, View from above, the title block of sheet 1', ViewEdits.remove_binding(@drawing, 'b1')
+    done(Edit.put('bound', Binding.new(id: 'b2', model: 'm', follow: true)))
+    done(making.add('s1', 'b2', 1, orientation: 'left'))
+    refused "it is still used by #{last.name}", ViewEdits.remove_binding(@drawing, 'b2')
+    done(Edits.remove_view(@drawing, last.id))
+    done(ViewEdits.remove_binding(@drawing, 'b2'))
+    assert_nil @drawing.binding('b2')
+  end
+
+  def test_names_are_unique_and_settings_go_back_to_the_parent
+    refused "another view is called 'Front view'; names are used in links and lists, so each has its own", ViewEdits.rename(@drawing, plan.id, 'Front view')
+    done(ViewEdits.rename(@drawing, plan.id, 'Plan'))
+    done(Edits.restyle_view(@drawing, plan.id, style: 'tone'))
+    done(ViewEdits.as_parent(@drawing, plan.id, 'style'))
+    assert_equal 'hidden', @drawing.settled(plan).style
+    refused 'Plan has no style of its own', ViewEdits.as_parent(@drawing, plan.id, 'style')
   end
 
   # --- change -----------------------------------------------------------------------------------------------------

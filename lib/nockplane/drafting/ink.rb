@@ -38,6 +38,14 @@ module Nockplane
 
       def line(*points, width: 0.25, **more) = Line.new(points: points, width: width, **more)
 
+      # A Projection::Stroke (line, path, arc or spline) as ink; the block gives the paper point of an image point, scale: paper / model; cut:
+      # radians (of an arc's parameter) left out at each end.
+      def of_stroke(stroke, scale, cut: 0.0, **more)
+        return (stroke.spline? ? Curve : Line).new(points: stroke.points.map { |x, y| yield x, y }, **more) unless stroke.arc?
+
+        Arc.new(centre: yield(*stroke.centre), rx: stroke.rx * scale, ry: stroke.ry * scale, rotation: stroke.rotation, from: stroke.from + cut, to: stroke.to - cut, **more)
+      end
+
       # A filled 30 degree triangle (DIM-06): width = 2 L tan 15.
       def arrow(tip, direction, length, **more)
         l = Math.hypot(*direction)

@@ -18,16 +18,16 @@ module Nockplane
         Edit.put("#{view.name} moved", moved(view, dx, dy), Folding.followers(drawing.views, id, dx, dy).map { |v, x, y| moved(v, x, y) })
       end
 
-      # style: of Berth::STYLES; scale: factor or nil for the sheet's; more: tangent, centre_lines, label (nil: by the standard).
-      def restyle_view(drawing, id, style: nil, scale: :keep, **more)
+      # scale: factor or nil for the parent's; more: style (of Berth::STYLES), tangent, centre_lines, threads, label (nil: by the parent, else
+      # the standard).
+      def restyle_view(drawing, id, scale: :keep, **more)
         view = drawing.view(id) or return no(:view, id)
-        return Refusal.new("style '#{style}' is not known; use #{Berth::STYLES.keys.join(', ')}", ["view/#{id}"]) if style && !Berth::STYLES.key?(style)
+        return Refusal.new("style '#{more[:style]}' is not known; use #{Berth::STYLES.keys.join(', ')}", ["view/#{id}"]) unless [nil, *Berth::STYLES.keys].include?(more[:style])
 
         tangents = Drafting::Standard::CHOICES['tangent']
         return Refusal.new("tangent edges are #{tangents.join(', ')}", ["view/#{id}"]) unless [nil, *tangents].include?(more[:tangent])
 
         after = view.dup.tap do |v|
-          v.style = style if style
           v.scale = scale unless scale == :keep
           more.each { |k, value| v[k] = value }
         end

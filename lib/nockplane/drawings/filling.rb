@@ -35,7 +35,7 @@ module Nockplane
         why = berths.to_h { |b| [b.id, why_empty(b)] }.compact
         ready = berths.reject { |b| why[b.id] }
         result = Arranging.layout(drawing, sheet, ready, @source, home: @document, fixed: @document.meta.scale_rule)
-        after = with(drawing, [sheet.dup.tap { |s| s.scale = result.scale }, *ready.map { |b| view(b, result) }])
+        after = with(drawing, [sheet.dup.tap { |s| s.scale = ready.empty? ? @document.meta.scale_rule || 1.0 : result.scale }, *ready.map { |b| view(b, result) }])
         with(after, set_aside(after, sheet, berths.select { |b| why[b.id] }, why))
       end
 

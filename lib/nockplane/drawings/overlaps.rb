@@ -108,6 +108,8 @@ module Nockplane
 
       # What a thing is called in a sentence.
       def name(owner)
+        return "the mark of #{@drawing.view(owner.delete_prefix('mark/')).name}" if owner.start_with?('mark/')
+
         cell = @drawing.cells[owner.split(':')[0]]
         case cell
         when Dimension then "“#{Measure.words(@drawing.standard, cell.snapshot)}”"

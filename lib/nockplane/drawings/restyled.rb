@@ -8,14 +8,17 @@ module Nockplane
       TANGENT = { 'narrow' => 'draws tangent edges narrow', 'shortened' => 'draws tangent edges shortened', 'none' => 'leaves tangent edges out', nil => 'draws tangent edges by the standard' }.freeze
       CENTRE = { true => 'shows centre lines', false => 'leaves centre lines out', nil => 'shows centre lines by the standard' }.freeze
 
+      THREADS = { true => 'shows threads', false => 'leaves threads out', nil => 'shows threads by the standard' }.freeze
+
       module_function
 
       def words(before, after, decimal = '.')
         parts = []
-        parts << STYLES.fetch(after.style, 'has other lines') if before.style != after.style
+        parts << (after.style ? STYLES.fetch(after.style, 'has other lines') : 'has the usual lines') if before.style != after.style
         parts << (after.scale ? "has the scale #{Drafting::Scale.text(after.scale, decimal)}" : 'has no scale of its own') if before.scale != after.scale
         parts << TANGENT.fetch(after.tangent) if before.tangent != after.tangent
         parts << CENTRE.fetch(after.centre_lines) if before.centre_lines != after.centre_lines
+        parts << THREADS.fetch(after.threads) if before.threads != after.threads
         parts << (after.label ? "is labelled “#{after.label}”" : 'has no label') if before.label != after.label
         "now #{parts.join(' and ')}"
       end

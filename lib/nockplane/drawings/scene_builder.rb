@@ -24,6 +24,7 @@ module Nockplane
         groups = [Group.new(owner: 'format', items: @layering.apply(@paper.ink)), *scene_of_furniture]
         views = @drawing.views_on(@sheet.id)
         views.each { |v| groups << view_group(v) }
+        views.each { |v| groups.concat(mark_groups(v)) }
         views.each { |v| groups.concat(dimension_groups(v)) }
         groups.concat(@drawing.notes.select { |n| n.sheet == @sheet.id }.map { |n| note_group(n) })
         groups.concat(@drawing.berths.select { |b| b.sheet == @sheet.id }.map { |b| berth_group(b) })
@@ -101,13 +102,21 @@ module Nockplane
       def layered(group) = group.tap { |g| g.items = @layering.apply(g.items, @drawing.cells[g.owner.split(':')[0]]) }
 
       def view_group(view)
-        items = view_ink(view).ink(shade: @shade == :all || shown(view).shaded?) + marks_on(view)
+        items = view_ink(view).ink(shade: @shade == :all || shown(view).shaded?)
         Group.new(owner: "view/#{view.id}", items: @layering.apply(items, view), box: place(view).outline, state: @states["view/#{view.id}"])
       end
 
       # What views made out of this one leave on it: cutting lines, borders of details, arrows. (Also those on other sheets.)
-      def marks_on(view)
-        @drawing.views.select { |v| v.parent == view.id }.flat_map { |child| Views.of(child).marks(@standard, child, place(view), shown(child)) }
+      def marks_on(view) = children(view).flat_map { |child| marks(view, child) }
+      def children(view) = @drawing.views.select { |v| v.parent == view.id }
+      def marks(view, child) = Views.of(child).marks(@standard, child, place(view), shown(child))
+
+      # A group for the marks of each ("mark/v3", by the id of the view that they are of), so that they can be picked and moved.
+      def mark_groups(view)
+        children(view).filter_map do |child|
+          items = marks(view, child)
+          Group.new(owner: "mark/#{child.id}", items: @layering.apply(items, child)) unless items.empty?
+        end
       end
 
       def dimension_groups(view)

@@ -35,6 +35,9 @@ module Nockplane
       def format = @document.sheets.first.paper.name
       def berths = @document.berths
 
+      # The template without its berths.
+      def bare = Template.new(@name, Drawing.new(@document.cells.reject { |key, _| key.start_with?('berth/') }), @revision)
+
       # A Drawing of a model: views at a revision, scale chosen, what could not be filled left as berths that say why.
       # model_id: id in the source.
       def fill(model_id, revision, source, title:, number:) = Filling.new(self, model_id, revision, source).drawing(title, number)

@@ -73,17 +73,10 @@ module Nockplane
         ink_class = stroke.visible ? CLASSES.fetch(stroke.kind) : 'hidden'
         more = { width: @standard.width(ink_class), dash: @standard.dash(ink_class, stroke.length * @place.scale), layer: ink_class }
         short = stroke.kind == :smooth && tangent == 'shortened'
-        return arc(stroke, short, more) if stroke.arc?
-
-        points = stroke.points.map { |x, y| @place.paper(x, y) }
-        points = shortened(points) if short && points.size == 2
-        (stroke.spline? ? Drafting::Ink::Curve : Drafting::Ink::Line).new(points: points, **more)
-      end
-
-      def arc(stroke, short, more)
-        cut = short ? (stroke.to - stroke.from) * SHORTER : 0.0
-        Drafting::Ink::Arc.new(centre: @place.paper(*stroke.centre), rx: stroke.rx * @place.scale, ry: stroke.ry * @place.scale, rotation: stroke.rotation,
-                               from: stroke.from + cut, to: stroke.to - cut, **more)
+        cut = short && stroke.arc? ? (stroke.to - stroke.from) * SHORTER : 0.0
+        made = Drafting::Ink.of_stroke(stroke, @place.scale, cut: cut, **more) { |x, y| @place.paper(x, y) }
+        made.points = shortened(made.points) if short && !stroke.arc? && made.points.size == 2
+        made
       end
 
       def shortened(points)

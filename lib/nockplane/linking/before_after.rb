@@ -51,9 +51,7 @@ module Nockplane
       def ink(stroke, kind)
         dash = kind == :gone ? GONE : (stroke.visible ? nil : [2.4, 0.8])
         more = { width: WIDTHS[kind] * (stroke.visible ? 1 : 0.6), dash: dash, layer: "before-after-#{kind}", tone: TONES[kind] }
-        return Drafting::Ink::Arc.new(centre: place.paper(*stroke.centre), rx: stroke.rx * place.scale, ry: stroke.ry * place.scale, rotation: stroke.rotation, from: stroke.from, to: stroke.to, **more) if stroke.arc?
-
-        (stroke.spline? ? Drafting::Ink::Curve : Drafting::Ink::Line).new(points: stroke.points.map { |x, y| place.paper(x, y) }, **more)
+        Drafting::Ink.of_stroke(stroke, place.scale, **more) { |x, y| place.paper(x, y) }
       end
     end
   end

@@ -28,6 +28,9 @@ module Nockplane
       # mm2 cut; the model built finer gives it better.
       def area = (@opening.bend ? bent : [cut(bodies, @opening.tools)]).sum { |p| p[:areas].sum { |a| a.outlines.sum(&:area) } }
 
+      # What remains of a body that is all taken away.
+      GONE = Solids::Solid.new([], [], [], [])
+
       private
 
       # [Body] of what is shown.
@@ -64,7 +67,8 @@ module Nockplane
           next body if whole?(body, tools)
 
           solid = tools.each_with_index.reduce(body.solid) do |rest, (tool, i)|
-            next rest if rest.empty?
+            next rest if rest.empty? || tool.side(rest) == :behind
+            next GONE if tool.side(rest) == :before
 
             made = tool.cut(rest, i.zero? ? Solids::Cut::PREFIX : "#{Solids::Cut::PREFIX}#{i + 1}")
             shown |= made.shown if tool.lined?

@@ -13,6 +13,8 @@ module Nockplane
       # All before one plane, or stepped planes, goes. points: [[x, y, z], ...] of the cutting line; normal: towards the eye.
       Stepped = Struct.new(:points, :normal) do
         def cut(solid, name) = Solids::Cut.stepped(solid, points, normal, name: name)
+        # :behind or :before when a body lies wholly on one side of all its planes; nil when it may be cut.
+        def side(solid) = Opening.side(solid.box, points, normal)
         def lined? = true
         # Does it run along a direction (cutting a part that lies so lengthwise, SEC-40)?
         def along?(direction) = Geometry::Vec.dot(Geometry::Vec.unit(normal), direction).abs < 0.1
@@ -21,6 +23,7 @@ module Nockplane
       # All on the far side of a plane goes: what a limited depth leaves out, or what lies past the end of a line. away: towards what goes.
       Beyond = Struct.new(:origin, :away) do
         def cut(solid, name) = Solids::Cut.plane(solid, origin, away, name: name)
+        def side(solid) = Opening.side(solid.box, [origin], away)
         def lined? = false
         def along?(_direction) = false
       end
@@ -28,6 +31,7 @@ module Nockplane
       # All inside a closed profile goes, down to a depth below origin. x: model direction of the profile's u; z: towards the eye.
       Pocket = Struct.new(:origin, :z, :x, :profile, :depth) do
         def cut(solid, name) = Solids::Cut.profile(solid, Geometry::Frame.new(origin, z, x), profile, depth, name: name)
+        def side(solid) = Opening.side(solid.box, [origin], z).then { |s| s == :behind ? s : nil }
         def lined? = true
         def along?(direction) = Geometry::Vec.dot(Geometry::Vec.unit(z), direction).abs < 0.1
       end
@@ -53,6 +57,19 @@ module Nockplane
           frame = Geometry::Frame.new(point, axis, Geometry::Vec.any_normal(axis))
           Solids::Transform.between(frame, frame.turned(degrees * Math::PI / 180))
         end
+      end
+
+      # mm that a box keeps from a plane to lie surely on one side.
+      CLEAR = 1e-3
+
+      # Which side of the planes through some points a box lies on, by their normal; nil for both.
+      def self.side(box, points, normal)
+        n = Geometry::Vec.unit(normal)
+        low, high = Array.new(8) { |i| [0, 1, 2].sum { |k| n[k] * box[k + (i[k] * 3)] } }.minmax
+        levels = points.map { |p| Geometry::Vec.dot(n, p) }
+        return :behind if high < levels.min - CLEAR
+
+        :before if low > levels.max + CLEAR
       end
 
       attr_reader :tools, :uncut, :slice, :bend

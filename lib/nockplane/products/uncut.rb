@@ -2,9 +2,11 @@
 
 module Nockplane
   module Products
-    # Parts that a plane along them leaves whole (SEC-40): fasteners, pins, keys, shafts, balls and the like.
+    # Parts that a plane along them leaves whole (SEC-40): fasteners, pins, keys, shafts, balls and the like, and what was bought as a whole.
     module Uncut
       WORDS = /\b(screw|bolt|stud|nut|washer|rivet|pin|dowel|key|cotter|shaft|spindle|axle|rod|ball|roller|needle|handle|lever)s?\b/i
+      # What is bought and cut all the same, since its section says what it is.
+      CUT = /\b(gasket|seal|o ring|packing|cord|tube|hose|bush|liner)s?\b/i
       # Properties that name what a part is.
       NAMING = %w[name description designation standard].freeze
 
@@ -12,8 +14,8 @@ module Nockplane
 
       # component: Modelling::Assembly::Instance.
       def by_standard?(component)
-        words = [component.name, component.reference, *component.properties.values_at(*NAMING)].compact.join(' ')
-        words.tr('-_', ' ').match?(WORDS)
+        words = [component.name, component.reference, *component.properties.values_at(*NAMING)].compact.join(' ').tr('-_', ' ')
+        words.match?(WORDS) || (component.purchased && !words.match?(CUT))
       end
     end
   end

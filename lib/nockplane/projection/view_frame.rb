@@ -107,7 +107,15 @@ module Nockplane
         'iso' => new([1, 1, -1], [1, 1, 2])
       }.freeze
 
-      def self.named(name) = NAMED.fetch(name)
+      # The other isometric views from above (4.3).
+      CORNERS = {
+        'iso right' => new([-1, 1, -1], [-1, 1, 2]), 'iso back left' => new([1, -1, -1], [1, -1, 2]), 'iso back right' => new([-1, -1, -1], [-1, -1, 2])
+      }.freeze
+
+      def self.named?(name) = NAMED.key?(name) || CORNERS.key?(name)
+
+      # A view of a name of NAMED or CORNERS. Raises KeyError.
+      def self.named(name) = NAMED[name] || CORNERS.fetch(name)
     end
   end
 end

@@ -10,6 +10,7 @@ module Nockplane
 
         def size = [50.0, 50.0]
         def hangs? = true
+        def stands_alone? = false
         def whole? = false
         def own_type = Region
         def title = 'Detail'

@@ -23,6 +23,8 @@ module Nockplane
         def hangs? = false
         # Does it show all of its model, so that views can be pulled out of it?
         def whole? = true
+        # Can it stay when the view that it was made out of is taken away?
+        def stands_alone? = true
         # Is it folded out of one of the four sides of another?
         def folded? = false
         # The class of the fields that only this kind has; nil for none. Its instances answer moved(anchorage) and lost?.

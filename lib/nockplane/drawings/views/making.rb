@@ -22,9 +22,9 @@ module Nockplane
         # for the sheet's.
         def add(sheet_id, binding_id, revision, orientation: nil, sight: nil, at: nil, scale: nil, state: nil)
           sheet = @drawing.sheet(sheet_id) or return gone('sheet')
-          return Refusal.new("'#{orientation}' is not a direction of sight", []) unless sight || Projection::ViewFrame::NAMED.key?(orientation)
+          return Refusal.new("'#{orientation}' is not a direction of sight", []) unless sight || Projection::ViewFrame.named?(orientation)
 
-          kind = orientation == 'iso' ? Pictorial::NAME : Principal::NAME
+          kind = orientation.to_s.start_with?('iso') ? Pictorial::NAME : Principal::NAME
           view = View.new(id: @drawing.next_id('v'), sheet: sheet_id, binding: binding_id, revision: revision, kind: kind, orientation: sight ? nil : orientation, sight: sight,
                           state: state, scale: scale, style: (assembly?(binding_id, revision) && kind == Principal::NAME ? 'visible' : nil), x: 0.0, y: 0.0)
           view.name = unused(BerthEdits.name(@drawing, view.dup))

@@ -12,6 +12,7 @@ module Nockplane
         def size = [80.0, 70.0]
         def style = 'visible' # HID-02
         def hangs? = true
+        def stands_alone? = false
         def folded? = true
         def orientation = nil
         def own_type = CuttingLine

@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # What the column shows of a selected view: what it shows, what it takes from its parent and what is its own, what can be made out of it.
+    class ViewColumn
+      D = Nockplane::Drawings
+      STYLES = D::Berth::STYLES
+      TANGENT = { 'narrow' => 'narrow', 'shortened' => 'narrow, shortened', 'none' => 'left out' }.freeze
+      ON_OFF = { true => 'on', false => 'off' }.freeze
+      FORMS = { 'full' => 'the whole part, one plane', 'stretch' => 'only as far as the line goes', 'stepped' => 'stepped planes', 'half' => 'half, up to an axis', 'bend' => 'two planes that meet at an axis' }.freeze
+      SHAPES = { 'circle' => 'a circle', 'rectangle' => 'a rectangle', 'curve' => 'a free curve' }.freeze
+      # Where one looks to in a section through an axis, as seen on the parent.
+      LOOKING = { 'up' => 'up the sheet', 'down' => 'down the sheet', 'left' => 'to the left', 'right' => 'to the right' }.freeze
+      # The pad of eight neighbours, row by row from the top: direction and its arrow.
+      PAD = [['up left', '↖'], ['up', '↑'], ['up right', '↗'], ['left', '←'], nil, ['right', '→'], ['down left', '↙'], ['down', '↓'], ['down right', '↘']].freeze
+
+      attr_reader :view
+
+      def initialize(page, view)
+        @page = page
+        @value = page.value
+        @view = view
+        @kind = D::Views.of(view)
+      end
+
+      def model = @page.model_of(@view)
+      def parent = @view.parent && @value.view(@view.parent)
+      def binding = @value.binding(@view.binding)
+      def shown = @shown ||= @page.builder(@value.sheet(@view.sheet), :known).shown(@view)
+
+      # What it is and where it comes from, in words.
+      def words
+        return @kind.words unless parent
+
+        aligned = D::Folding.tied(@view) ? ' and in line with it' : (@view.released ? ', released from it' : '')
+        "#{@kind.words} made out of #{parent.name}#{aligned}"
+      end
+
+      def pulls? = @kind.whole?
+
+      # Name of the neighbour on a side, before it is pulled out.
+      def neighbour(direction)
+        corner = D::Folding::CORNERS.key?(direction)
+        place = D::View.new(id: 'x', kind: corner ? D::Views::Pictorial::NAME : D::Views::Projected::NAME, parent: @view.id, direction: direction)
+        D::BerthEdits.name(@value, place)
+      rescue KeyError
+        'Neighbour'
+      end
+
+      # Words for a setting that the view has not of its own: what it goes by.
+      def taken(field)
+        giver = @value.giver(@view, field)
+        value = giver && !giver.equal?(@view) ? @value.settled(@view)[field] : nil
+        return "as #{giver.name}: #{said(field, value)}" unless value.nil?
+
+        field == :style ? "as usual: #{STYLES.fetch(@kind.style)}" : 'by the standard'
+      end
+
+      def said(field, value) = { style: STYLES, tangent: TANGENT }.fetch(field, ON_OFF).fetch(value, value.to_s)
+
+      # Is a setting the view's own?
+      def own?(field) = !@view[field].nil?
+
+      # [[face, words], ...]: axes seen end-on, through which a section can go.
+      def axes
+        labels = Nockplane::Linking::FaceWords.in(Workshop.source, @value.subject(@view))
+        shown.whole_axes.select { |a| shown.base_frame.along?(a.direction) }.sort_by { |a| -a.radius }.uniq { |a| shown.base_image(a.origin).map { |c| c.round(3) } }.first(40)
+             .map { |a| [a.faces.min, "⌀#{(a.radius * 2).round(3).to_s.delete_suffix('.0')} #{labels[a.faces.min] || a.faces.min}"] }
+      end
+
+      def cutting_line = @view.own.is_a?(D::Views::CuttingLine) ? @view.own : nil
+
+      # [[component, name, is it left whole?], ...] of an assembly that is cut.
+      def components
+        return [] unless cutting_line && shown.model.assembly?
+
+        shown.model.components.reject(&:hidden?).uniq(&:component).map do |c|
+          whole = cutting_line.uncut ? cutting_line.uncut.include?(c.component) : Nockplane::Products::Uncut.by_standard?(c)
+          [c.component, c.name, whole]
+        end
+      end
+
+      def explodes? = shown.model.assembly? && !@view.own
+      def broken = @view.broken || []
+      def depth_words(part) = part.through ? 'all the way' : "to #{part.face ? "the axis of #{part.face}" : "#{(part.level - shown.reach[0]).round(3).to_s.delete_suffix('.0')} mm"}"
+      # What is lost, and why nothing is shown, in sentences.
+      def troubles = [*D::Catching.lost(@view), *shown.problem]
+    end
+  end
+end
