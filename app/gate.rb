@@ -9,7 +9,11 @@ module App
     SETS = %w[properties].freeze
     FILES = %w[file].freeze
     # Names in JSON bodies that may hold lists or sets of plain values, and those that hold nothing but sets.
-    NESTED = %w[what dimensions views pairs columns].freeze
+    NESTED = %w[what dimensions views pairs columns uncut].freeze
+    # Lists of points, mm.
+    POINTS = %w[points].freeze
+    MOST_POINTS = 2000
+    POINT = %w[at].freeze
     NAMED = %w[sizes features].freeze
     # Whole numbers in JSON bodies.
     WHOLE = %w[base on].freeze
@@ -39,6 +43,8 @@ module App
         text(name, 'the name of a value')
         next named(name, value) if NAMED.include?(name)
         next whole(name, value) if WHOLE.include?(name)
+        next points(name, value) if POINTS.include?(name)
+        next point(name, value) if POINT.include?(name)
         next nested(name, value) if NESTED.include?(name) && (value.is_a?(Array) || value.is_a?(Hash))
 
         plain(name, value)
@@ -69,6 +75,19 @@ module App
         text(key.to_s, name)
         v.is_a?(String) ? text(v, name) : wrong(name, 'is a set of texts')
       end
+    end
+
+    # Points of a line drawn by hand.
+    def points(name, value)
+      wrong(name, "is a list of at most #{MOST_POINTS} points") unless value.is_a?(Array) && value.size <= MOST_POINTS
+      value.each { |v| point(name, v) }
+    end
+
+    def point(name, value)
+      return if value.nil?
+
+      wrong(name, 'is two lengths') unless value.is_a?(Array) && value.size == 2 && value.all?(Numeric)
+      value.each { |v| plain(name, v) }
     end
 
     def plain(name, value)

@@ -137,9 +137,9 @@ module App
     def number(value) = Nockplane::Modelling::Fault.value(value)
 
     # The sheet and the column as fragments: what every change of a drawing answers with.
-    def state_of(shown, told: nil)
+    def state_of(shown, told: nil, made: nil)
       json version: shown.record.version, sheet: shown.svg, column: part(:_column, shown: shown), bar: part(:_drawing_bar, shown: shown), index: part(:_index, shown: shown),
-           on: shown.sheet.id, paper: shown.paper, homes: shown.homes, views: shown.ties, waiting: shown.waiting, pulse: shown.pulse, told: told
+           on: shown.sheet.id, paper: shown.paper, homes: shown.homes, views: shown.ties, waiting: shown.waiting, pulse: shown.pulse, told: told, made: made
     end
 
     # The sheet asked for, nil (the first) when the edit took it away.

@@ -69,8 +69,10 @@ module App
         app.post "/#{home}/:slug/edits" do
           record = records.at(params['slug'])
           data = body_json
+          before = record.value.views.map(&:id)
           Actions::EditDrawing.call(record, base: data['base']&.to_i) { |value| Presenters::EditRequest.new(value, Workshop.source, data, method(:millimetres), record: record).edit }
-          state_of(Presenters::DrawingPage.new(record, sheet_still_there(record, data['sheet']), data['select']), told: shown_label(record, data['do']))
+          made = (record.value.views.map(&:id) - before).first&.then { |id| "view/#{id}" } # what was made is selected
+          state_of(Presenters::DrawingPage.new(record, sheet_still_there(record, data['sheet']), made || data['select']), told: shown_label(record, data['do']), made: made)
         end
 
         %w[undo redo].each do |way|

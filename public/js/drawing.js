@@ -55,6 +55,7 @@ function show(state, { keepTyped = false } = {}) {
   version = state.version;
   const other = state.on && state.on !== data.sheet;
   Object.assign(data, { homes: state.homes || data.homes, views: state.views || data.views, sheet: state.on || data.sheet });
+  if (state.made) { selected = state.made; sheet.choose(selected); history.pushState({}, '', `${base}?${new URLSearchParams({ sheet: state.on || data.sheet, select: selected })}`); }
   const held = focus.holds();
   sheet.replace(state.sheet, state.paper);
   if (held) focus.refocus();

@@ -202,6 +202,8 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
     // Puts back what was dragged and then refused.
     settle() { svg().querySelectorAll('[data-owner][transform], [data-mark][transform]').forEach((g) => g.removeAttribute('transform')); frame(); },
     select(key) { chosen = key; frame(); },
+    // The same for what the next picture shows.
+    choose(key) { chosen = key; },
     // Puts SVG under what a group shows.
     under(key, markup) {
       const target = group(key);
