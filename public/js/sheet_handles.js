@@ -24,9 +24,9 @@ export function mount({ svg, data, boxOf, group, preview }) {
     svg().querySelectorAll('.pull-handle, .scale-handle').forEach((e) => e.remove());
     const view = data.views[key];
     const g = group(key);
-    if (!view || !view.pulls || !g) return;
+    if (!view || !g || !view.scale) return;
     const [x, y, w, h] = boxOf(g);
-    Object.entries(SIDES).forEach(([to, [sx, sy]]) => {
+    if (view.pulls) Object.entries(SIDES).forEach(([to, [sx, sy]]) => {
       const cx = x + w / 2 + sx * (w / 2 + OFF);
       const cy = y + h / 2 + sy * (h / 2 + OFF);
       svg().append(make('circle', { class: 'pull-handle', cx, cy, r: SIZE, 'data-to': to }, `Pull out the view ${to}`));
