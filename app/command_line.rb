@@ -23,7 +23,16 @@ module App
     option :eight, type: :boolean, desc: 'the eight neighbours of --from: four folded, four pictorial'
     option :from, default: 'front', desc: 'the view that --eight start from'
     option :auxiliary, desc: 'square to the plane face of this name'
+    option :section, desc: 'X,Y,Z;X,Y,Z;...: cut along this line as drawn on the view --from; three points: two planes that meet at the second, turned into one; four and more: steps'
+    option :steps, type: :boolean, desc: 'of a section: stepped planes'
+    option :half, type: :boolean, desc: 'of a section: from the first point to the axis at the second, the rest whole'
+    option :depth, type: :numeric, desc: 'of a section: mm shown behind it'
+    option :slice, type: :boolean, desc: 'of a section: only what is cut'
+    option :uncut, desc: 'of a section: components left whole, A,B,... (without it those that the standard leaves whole; "none" for none)'
+    option :around, type: :boolean, desc: 'of a section: look to the right of the line\'s run, not to its left'
     def views(file)
+      return guarded { report(Commands::SectionView.call(read(file), Commands::Library.source(file), named(options[:from]), points(:section, 3), wish)) } if options[:section]
+
       guarded { report(Commands::Views.call(read(file), frames(file), Commands::Library.source(file), exploded: options[:exploded] == true)) }
     end
 
@@ -93,6 +102,17 @@ module App
       def named(name)
         known = Nockplane::Projection::ViewFrame::NAMED
         known[name] || raise(Nockplane::Error, "there is no view '#{name}'; use #{known.keys.join(', ')}")
+      end
+
+      # How --section cuts.
+      def wish
+        count = points(:section, 3).size
+        form = if options[:half] then 'half'
+               elsif options[:steps] || count > 3 then 'stepped'
+               else count == 3 ? 'bend' : 'full'
+               end
+        uncut = options[:uncut] && (options[:uncut] == 'none' ? [] : options[:uncut].split(',').map(&:strip))
+        Commands::SectionView::Wish.new(form: form, depth: options[:depth], slice: options[:slice] == true, uncut: uncut, around: options[:around] == true)
       end
 
       # Steps or profile of a section, nil for a plane one.

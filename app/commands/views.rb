@@ -32,7 +32,7 @@ module App
       def self.rounded(lengths) = lengths.transform_values { |v| v.round(4) }
       def self.clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       def self.ms(started) = ((clock - started) * 1000).round(1)
-      private_class_method :view, :rounded, :clock, :ms
+      private_class_method :view
     end
   end
 end

@@ -79,6 +79,21 @@ class CommandLineTest < AppTest
     assert_equal JSON.parse(run_it('views', lid, '--view', 'top', '--json')[0])['views'][0]['visible'], top['visible']
   end
 
+  # A torus of 40 mm radius and a tube of 20 mm: two circles of 10 mm are cut, 200 pi mm2.
+  def test_views_of_a_section_with_its_area
+    torus = File.expand_path('../models/torus.step', __dir__)
+    cut = ->(*more) { JSON.parse(run_it('views', torus, '--section', '-60,0,0;60,0,0', '--from', 'top', '--json', *more)[0])['views'][0] }
+    whole = cut.call
+    assert_in_delta 200 * Math::PI, whole['area'], 200 * Math::PI * 2e-6
+    assert_equal [0.0, 1.0, 0.0], whole['looking']
+    assert_equal [0.0, -1.0, 0.0], cut.call('--around')['looking']
+    assert_in_delta 40 * Math::PI, cut.call('--slice')['visible']['total'], 0.01, 'the two circles alone'
+    half = JSON.parse(run_it('views', torus, '--section', '-60,0,0;0,0,0', '--half', '--from', 'top', '--json')[0])['views'][0]
+    assert_in_delta 100 * Math::PI, half['area'], 100 * Math::PI * 2e-6
+    assert_equal ["nothing of the part is cut there; draw it over the part, or go deeper\n", 1], run_it('views', torus, '--section', '90,0,0;90,9,0', '--from', 'top').drop(1)
+    assert_equal ["--section: '1,2' is not 3 numbers\n", 1], run_it('views', torus, '--section', '1,2;3,4,5').drop(1)
+  end
+
   def test_errors_go_to_stderr
     Dir.mktmpdir do |dir|
       bad = File.join(dir, 'bad.recipe.yml')

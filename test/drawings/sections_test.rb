@@ -17,12 +17,14 @@ class SectionsTest < CoreTest
   end
 
   def cut(drawing) = drawing.views.find { |v| v.kind == 'section' }
+
   def items(drawing, source, id, kind = 'view')
     groups = SceneBuilder.new(drawing, 's1', source).scene.groups
     return groups.select { |g| g.owner.start_with?('mark/') }.flat_map(&:items) if kind == 'mark'
 
     groups.find { |g| g.owner == "view/#{id}" }.items
   end
+
   def lining(drawing, source) = items(drawing, source, cut(drawing).id).select { |i| i.layer == 'hatch' && i.width < 0.4 }
   def length(line) = Math.hypot(line.points[1][0] - line.points[0][0], line.points[1][1] - line.points[0][1])
 

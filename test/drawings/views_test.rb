@@ -1,50 +1,9 @@
 # frozen_string_literal: true
 
-require 'test_helper'
+require 'view_helper'
 
 # Every kind of view (standards.md 4.4, 4.5): what it shows, what it leaves on its parent, what it says when it can't. Lengths in mm.
-class ViewsTest < CoreTest
-  include Drawings
-  # A block 100 by 60 by 40 with a bore ⌀20 at (-20, 0) and a blind bore ⌀16, 25 deep, at (25, 10); a slope cut off one corner.
-  BLOCK = <<~F
-    nockplane: recipe/1
-    name: Block
-    parameters: {x: -20}
-    features:
-      - {id: block, type: extrude, profile: {kind: rectangle, width: 100, height: 60}, depth: 40}
-      - {id: bore, type: hole, on: block/end.end, at: [x, 0], diameter: 20, through: true}
-      - {id: blind, type: hole, on: block/end.end, at: [25, 10], diameter: 16, depth: 25, point_angle: 180}
-  F
-
-  def setup
-    @source = Products::Source.new(store: STORE) { |_, n| n == 1 ? BLOCK : @later }
-    @drawing = Template.all['a3-part-first-angle'].fill('m', 1, @source, title: 'Block', number: 'QI-9-D')
-    @drawing.views.map(&:id).each { |id| done(Edits.remove_view(@drawing, id)) unless id == 'front' || @drawing.view(id).nil? }
-    done(Views::Making.new(@drawing, @source).pull('front', 'down'))
-  end
-
-  def plan = @drawing.views.find { |v| v.direction == 'down' && v.kind == 'projected' }
-  def making = Views::Making.new(@drawing, @source)
-  def shaping(view) = Views::Shaping.new(@drawing, @source, view.id)
-  def shown(view) = ShownModel.of(@source, @drawing, view)
-  def last = @drawing.views.last
-  # mm of paper of a place of the part, seen from above (model x, y).
-  def on_plan(x, y) = SceneBuilder.new(@drawing, 's1', @source).place(plan).point([x, y, 20.0])
-  def mark_of(view) = SceneBuilder.new(@drawing, 's1', @source).scene.groups.find { |g| g.owner == "mark/#{view.id}" }.items
-  def items(view) = SceneBuilder.new(@drawing, 's1', @source).scene.groups.find { |g| g.owner == "view/#{view.id}" }.items
-
-  def done(edit)
-    refute_kind_of Refusal, edit, (edit.reason if edit.is_a?(Refusal))
-    @drawing = @drawing.apply(edit)
-  end
-
-  def refused(words, edit) = assert_equal(words, edit.is_a?(Refusal) ? edit.reason : edit.label)
-
-  def section(points, form = 'full', away: [0, 30], **more)
-    done(making.section(plan.id, points.map { |p| on_plan(*p) }, form, at: [plan.x + away[0], plan.y + away[1]], **more))
-    last
-  end
-
+class ViewsTest < ViewTest
   # --- contract -------------------------------------------------------------------------------------------------
 
   def test_every_kind_keeps_the_contract
@@ -73,8 +32,6 @@ class ViewsTest < CoreTest
     assert_kind_of Views::CuttingLine, again.views.find { |v| v.kind == 'section' }.own
     assert Ractor.shareable?(again)
   end
-
-  def on_front(x, z) = SceneBuilder.new(@drawing, 's1', @source).place(@drawing.view('front')).point([x, 0.0, z.to_f])
 
   # --- pulled out -----------------------------------------------------------------------------------------------
 
@@ -268,50 +225,5 @@ class ViewsTest < CoreTest
     done(ViewEdits.as_parent(@drawing, plan.id, 'style'))
     assert_equal 'hidden', @drawing.settled(plan).style
     refused 'Plan has no style of its own', ViewEdits.as_parent(@drawing, plan.id, 'style')
-  end
-
-  # --- change -----------------------------------------------------------------------------------------------------
-
-  def test_lines_and_boundaries_follow_what_they_are_tied_to
-    view = section([[-20, -40], [-20, 40]], away: [60, 0])
-    done(making.detail(plan.id, 'circle', [on_plan(-20, 0), on_plan(-5, 0)]))
-    detail = last
-    @later = BLOCK.sub('{x: -20}', '{x: -30}')
-    later = staleness(@drawing, @source, 2)
-    refute_includes later.behind.map { |b| b.view.id }, view.id, 'the bore moved, and the line with it: it looks the same'
-    done(later.update)
-    assert_in_delta(-30, @drawing.view(view.id).own.line[0].x, 1e-6)
-    assert_in_delta(-30, @drawing.view(detail.id).own.at.x, 1e-6)
-    assert_in_delta (60 - 20) * 40, shown(@drawing.view(view.id)).opened.area, 1e-6
-    assert_empty staleness(@drawing, @source, 2).lost
-  end
-
-  def test_a_line_whose_bore_is_gone_stays_and_says_so
-    view = section([[-20, -40], [-20, 40]], away: [60, 0])
-    @later = BLOCK.lines.reject { |l| l.include?('id: bore') }.join
-    done(staleness(@drawing, @source, 2).update)
-    assert_in_delta(-20, @drawing.view(view.id).own.line[0].x, 1e-6, 'it stays where it was')
-    lost = staleness(@drawing, @source, 2).lost
-    assert_equal [[view.id, 'its cutting line lost the face that it was tied to']], lost.map { |v, words| [v.id, words] }
-    docket = Linking::Docketing.of(@drawing, @source, ->(_) { 2 })
-    assert_equal 1, docket.lost.size
-    assert_equal docket.to_h, Linking::Docket.from_h(JSON.parse(JSON.generate(docket.to_h))).to_h
-  end
-
-  def test_a_line_that_misses_the_later_part_says_so_on_the_view
-    view = section([[45, -40], [45, 40]], away: [60, 0])
-    @later = BLOCK.sub('width: 100', 'width: 80')
-    done(staleness(@drawing, @source, 2).update)
-    words = items(@drawing.view(view.id)).grep(Drafting::Ink::Text).map(&:string)
-    assert_includes words, 'NOT SHOWN: nothing of the part is cut there; draw it over the part, or go deeper'
-    assert_equal 1, staleness(@drawing, @source, 2).lost.size
-  end
-
-  def test_lines_that_miss_the_part_or_have_no_sense_are_refused
-    refused 'nothing of the part is cut there; draw it over the part, or go deeper', making.section(plan.id, [on_plan(80, -40), on_plan(80, 40)], 'full')
-    refused 'two points of the cutting line lie on each other', making.section(plan.id, [on_plan(0, 0), on_plan(0, 0)], 'full')
-    refused 'draw a stepped section with four points at least', making.section(plan.id, [on_plan(0, 0), on_plan(9, 0)], 'stepped')
-    refused 'that view is no longer in the drawing', making.pull('gone', 'up')
-    refused 'the depth is more than 0 mm', making.section(plan.id, [on_plan(0, -40), on_plan(0, 40)], 'full', depth: -3.0)
   end
 end

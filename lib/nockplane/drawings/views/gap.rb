@@ -8,6 +8,8 @@ module Nockplane
       Gap = Struct.new(:along, :from, :to, :room, keyword_init: true) do
         def x? = along == 'x'
         def size = to - from
+
+        # Sentence about what is wrong with it, nil when nothing is.
         def problem
           return 'a gap runs across the view or up it' unless %w[x y].include?(along)
 
