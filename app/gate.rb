@@ -9,7 +9,7 @@ module App
     SETS = %w[properties].freeze
     FILES = %w[file].freeze
     # Names in JSON bodies that may hold lists or sets of plain values, and those that hold nothing but sets.
-    NESTED = %w[what dimensions views pairs columns uncut].freeze
+    NESTED = %w[what dimensions views pairs columns uncut direction up].freeze
     # Lists of points, mm.
     POINTS = %w[points].freeze
     MOST_POINTS = 2000

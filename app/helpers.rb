@@ -133,6 +133,13 @@ module App
       number
     end
 
+    # Three numbers of a request. Raises Refused.
+    def vector(value)
+      raise Refused, 'A direction is three numbers.' unless value.is_a?(Array) && value.size == 3 && value.all?(Numeric)
+
+      value.map(&:to_f)
+    end
+
     def date(time) = time.strftime('%Y-%m-%d %H:%M')
     def number(value) = Nockplane::Modelling::Fault.value(value)
 

@@ -31,6 +31,7 @@ class ViewTest < CoreTest
   # mm of paper of a place of the part, seen from above (model x, y).
   def on_plan(x, y) = SceneBuilder.new(@drawing, 's1', @source).place(plan).point([x, y, 20.0])
   def mark_of(view) = SceneBuilder.new(@drawing, 's1', @source).scene.groups.find { |g| g.owner == "mark/#{view.id}" }.items
+  def label_of(view) = SceneBuilder.new(@drawing, 's1', @source).scene.groups.find { |g| g.owner == "label/#{view.id}" }.items
   def items(view) = SceneBuilder.new(@drawing, 's1', @source).scene.groups.find { |g| g.owner == "view/#{view.id}" }.items
 
   def done(edit)

@@ -10,7 +10,7 @@ module App
         revision = model.latest.number
         title = title.to_s.strip.empty? ? model.name : title.strip[0, 80]
         number = number_for(model, number)
-        value = Nockplane::Linking::FreshDrawing.of(template, model.id, revision, Workshop.source, title: title, number: number)
+        value = Nockplane::Linking::FreshDrawing.of(template, model.id, revision, Workshop.source, title: title, number: number, front: model.front)
         Records::Drawing.transaction do
           drawing = Records::Drawing.new(slug: Slug.free(number, Records::Drawing), version: 1)
           drawing.value = value

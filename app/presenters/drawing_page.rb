@@ -165,7 +165,7 @@ module App
       def own_looks
         found = orientations or return []
         words = Nockplane::Linking::FaceWords.in(Workshop.source, first_subject)
-        found.saved.map { |n| [n, "saved view #{n}"] } + found.slanted.map { |n| [n, "square to #{words[n] || n}"] }
+        model.own_looks.map { |l| [l['name'], "kept direction #{l['name']}"] } + found.saved.map { |n| [n, "saved view #{n}"] } + found.slanted.map { |n| [n, "square to #{words[n] || n}"] }
       end
 
       def first_subject = @value.bindings.first&.subject(model.latest.number)
@@ -243,7 +243,7 @@ module App
 
       # Which view each dimension moves with.
       def homes
-        @value.dimensions.to_h { |d| ["dimension/#{d.id}", "view/#{d.view}"] }.merge(@value.views.select(&:parent).to_h { |v| ["mark/#{v.id}", "view/#{v.parent}"] })
+        @value.dimensions.to_h { |d| ["dimension/#{d.id}", "view/#{d.view}"] }.merge(@value.views.select(&:parent).to_h { |v| ["mark/#{v.id}", "view/#{v.parent}"] }).merge(@value.views.to_h { |v| ["label/#{v.id}", "view/#{v.id}"] })
       end
     end
   end

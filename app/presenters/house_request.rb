@@ -8,6 +8,7 @@ module App
       D = Nockplane::Drawings
       # What can be asked for.
       DOES = { 'format' => :format, 'sheet scale' => :sheet_scale, 'scale rule' => :scale_rule, 'add sheet' => :add_sheet, 'remove sheet' => :remove_sheet,
+               'name sheet' => :name_sheet, 'move sheet' => :move_sheet,
                'layer' => :layer, 'add layer' => :add_layer, 'remove layer' => :remove_layer, 'rule' => :rule, 'to layer' => :to_layer,
                'field' => :field, 'history' => :history, 'remove history' => :remove_history, 'rename' => :rename,
                'use block' => :use_block, 'new block' => :new_block, 'cell' => :cell, 'split' => :split, 'merge' => :merge, 'size cell' => :size_cell,
@@ -70,7 +71,17 @@ module App
       def sheet_scale = D::HouseEdits.set_scale(@value, sheet, factor(text('scale')))
       def scale_rule = D::HouseEdits.set_scale_rule(@value, text('scale').empty? ? nil : factor(text('scale')))
       def add_sheet = D::HouseEdits.add_sheet(@value)
-      def remove_sheet = D::HouseEdits.remove_sheet(@value, sheet)
+      def name_sheet = D::HouseEdits.name_sheet(@value, sheet, text('name'))
+      def move_sheet = D::HouseEdits.move_sheet(@value, sheet, text('way') == 'up' ? -1 : 1)
+
+      # (What stands on it is told first.)
+      def remove_sheet
+        words = D::HouseEdits.standing_words(@value, sheet)
+        ask = !words.empty? && @value.sheets.size > 1 && !on?('with')
+        raise Refused.new("This sheet has #{words}.", status: 409, details: { ask: { choices: [{ words: 'Delete it with all of that', body: { with: true } }] } }) if ask
+
+        D::HouseEdits.remove_sheet(@value, sheet, all: true)
+      end
 
       def layer
         values = {}

@@ -6,7 +6,7 @@ module App
     class ViewColumn
       D = Nockplane::Drawings
       STYLES = D::Berth::STYLES
-      TANGENT = { 'narrow' => 'narrow', 'shortened' => 'narrow, shortened', 'none' => 'left out' }.freeze
+      TANGENT = { 'narrow' => 'narrow', 'shortened' => 'narrow, shortened', 'none' => 'left out', 'wide' => 'as visible edges' }.freeze
       ON_OFF = { true => 'on', false => 'off' }.freeze
       FORMS = { 'full' => 'the whole part, one plane', 'stretch' => 'only as far as the line goes', 'stepped' => 'stepped planes', 'half' => 'half, up to an axis', 'bend' => 'two planes that meet at an axis' }.freeze
       SHAPES = { 'circle' => 'a circle', 'rectangle' => 'a rectangle', 'curve' => 'a free curve' }.freeze
@@ -79,6 +79,14 @@ module App
           whole = cutting_line.uncut ? cutting_line.uncut.include?(c.component) : Nockplane::Products::Uncut.by_standard?(c)
           [c.component, c.name, whole]
         end
+      end
+
+      # [[component, name, look or nil], ...] of an assembly.
+      def parts
+        return [] unless shown.model.assembly?
+
+        looks = (@view.parts || []).to_h { |p| [p.component, p.look] }
+        shown.model.components.reject(&:hidden?).uniq(&:component).first(200).map { |c| [c.component, c.name, looks[c.component]] }
       end
 
       def explodes? = shown.model.assembly? && !@view.own

@@ -10,7 +10,7 @@ module App
       DOES = { 'add view' => :add, 'pull' => :pull, 'section' => :section, 'section through' => :section_through, 'detail' => :detail, 'auxiliary' => :auxiliary,
                'crop' => :crop, 'uncrop' => :uncrop, 'break out' => :break_out, 'deepen' => :deepen, 'mend' => :mend, 'interrupt' => :interrupt,
                'join' => :join, 'turn' => :turn, 'level' => :level, 'release' => :release, 'restore' => :restore, 'state' => :state,
-               'cut' => :cut, 'drag mark' => :drag_mark, 'letter' => :letter, 'name view' => :name_view, 'rescale' => :rescale,
+               'cut' => :cut, 'part' => :part, 'drag mark' => :drag_mark, 'letter' => :letter, 'name view' => :name_view, 'rescale' => :rescale,
                'as parent' => :as_parent, 'keep children' => :keep_children }.freeze
       # Most points of a line or boundary.
       MOST = 2000
@@ -86,7 +86,11 @@ module App
 
       # [dx, dy, dz, ux, uy, uz] of "square to this face", or of one of the model's own views.
       def sight(drawing, binding)
-        return nil if direction
+        front = direction && Records::Model.find(drawing.binding(binding).model).front
+        return front && Nockplane::Projection::ViewFrame.named(direction).from_front(front).numbers if direction
+
+        model = Records::Model.find(drawing.binding(binding).model)
+        return model.own_sight(text('square')) if model.own_sight(text('square'))
 
         subject = drawing.binding(binding).subject(revision_of(drawing.binding(binding)))
         V::Orientations.new(@source, subject).sight(text('square')) or raise Refused, "There is no face or saved view '#{text('square')}' to look at."
@@ -153,6 +157,7 @@ module App
         shaping.cut(**values)
       end
 
+      def part = shaping.part(text('component'), text('look').empty? ? nil : text('look'))
       def drag_mark = shaping.drag_mark(@mm.call(@data['dx']), @mm.call(@data['dy']))
       def letter = shaping.letter(@mm.call(@data['dx']), @mm.call(@data['dy']))
       def name_view = D::ViewEdits.rename(@value, id, text('name'))

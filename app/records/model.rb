@@ -21,6 +21,23 @@ module App
 
       def revision(number) = revisions.find_by(number: number) || raise(Refused.new("#{name} has no revision #{number}.", status: 404))
       def to_param = slug
+
+      # Its own directions of sight: [{ "name", "sight" => [dx, dy, dz, ux, uy, uz] }].
+      def own_looks = looks.to_s.empty? ? [] : JSON.parse(looks)
+
+      # [dx, dy, dz, ux, uy, uz] of one of them; nil when there is none of that name.
+      def own_sight(name) = own_looks.find { |l| l['name'] == name }&.fetch('sight')
+
+      # ViewFrame in which it is seen from its front, where that is not the usual one; nil else.
+      def front = own_sight(FRONT)&.then { |s| Nockplane::Projection::ViewFrame.new(s[0, 3], s[3, 3]) }
+
+      # ViewFrame of a named direction, as seen from the model's own front.
+      def frame(name)
+        named = Nockplane::Projection::ViewFrame.named(name)
+        front ? named.from_front(front) : named
+      end
+
+      FRONT = 'front'
     end
   end
 end

@@ -39,6 +39,20 @@ module App
           page(:model, title: shown.name, current: :models, shown: shown)
         end
 
+        # A direction of sight kept with the model.
+        app.post '/models/:slug/looks' do
+          model = Records::Model.at(params['slug'])
+          data = body_json
+          Actions::KeepLook.call(model, data['name'], *[data['direction'], data['up']].map { |v| vector(v) })
+          json told: "#{model.name} keeps this direction as “#{data['name']}”#{' and new drawings begin with it' if data['name'] == Records::Model::FRONT}.", part: part(:_looks, shown: Presenters::ModelPage.new(model, nil))
+        end
+
+        app.post '/models/:slug/looks/forget' do
+          model = Records::Model.at(params['slug'])
+          Actions::KeepLook.forget(model, params['name'].to_s)
+          redirect "/models/#{model.slug}#looks"
+        end
+
         # An earlier revision becomes the latest again.
         app.post '/models/:slug/back' do
           model = Records::Model.at(params['slug'])
@@ -71,7 +85,7 @@ module App
           raise Refused.new("There is no direction '#{name}'.", status: 404) unless Nockplane::Projection::ViewFrame.named?(name)
 
           picture_policy
-          LookPicture.svg(model, Nockplane::Projection::ViewFrame.named(name)).tap { |svg| etag Digest::SHA256.hexdigest(svg)[0, 16] }
+          LookPicture.svg(model, model.frame(name)).tap { |svg| etag Digest::SHA256.hexdigest(svg)[0, 16] }
         end
 
         app.get('/models/:slug/pulse') { json pulse: Pulse.of_model(Records::Model.at(params['slug'])) }

@@ -20,6 +20,7 @@ export function mount(column, { edit, send, upload, place }) {
 
   // Pictures of the directions of another model.
   column.addEventListener('change', (event) => {
+    if (event.target.form?.dataset.atOnce !== undefined) { event.target.form.requestSubmit(); return; }
     if (event.target.dataset.looks === undefined) return;
     event.target.form.querySelectorAll('img[data-look]').forEach((img) => { img.src = `/models/${event.target.value}/looks/${img.dataset.look.replaceAll(' ', '-')}.svg`; });
   });

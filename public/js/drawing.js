@@ -21,7 +21,7 @@ let selected = new URLSearchParams(location.search).get('select') || '';
 const ask = mountAsk(byId('clash'));
 const sheet = mount(desk, {
   data,
-  onSelect: (key) => { focus.forget(); select(key.replace(/^mark\//, 'view/')); },
+  onSelect: (key) => { focus.forget(); select(key.replace(/^(mark|label)\//, 'view/')); },
   onMove: moved,
   onPull: (what, to, x, y) => edit({ do: 'pull', what, to, at: [x, y] }),
   onScale: (what, scale) => edit({ do: 'rescale', what, scale }),
@@ -40,7 +40,8 @@ const focus = mountFocus(desk, {
 // A mark dragged on its parent moves the line or boundary that it shows.
 function moved(what, dx, dy) {
   const [kind, id] = what.split('/');
-  return edit(kind === 'mark' ? { do: 'drag mark', what: `view/${id}`, dx, dy } : { do: 'move', what, dx, dy });
+  const does = { mark: 'drag mark', label: 'letter' }[kind];
+  return edit(does ? { do: does, what: `view/${id}`, dx, dy } : { do: 'move', what, dx, dy });
 }
 
 const columns = mountColumns(document.querySelector('.drawing-page'), { onChange() {} });
@@ -181,7 +182,7 @@ function remove(what, goes = goesWith(what)) {
 }
 const goesWith = (what) => data.views[what]?.goes || '';
 
-const hand = mountHand({ sheet, edit, selected: () => selected });
+const hand = mountHand({ sheet, desk, column, edit, selected: () => selected });
 mountForms(column, { edit, send, upload, place, select: () => selected });
 column.addEventListener('click', clicked);
 index.addEventListener('click', clicked);

@@ -33,11 +33,29 @@ const viewer = (() => {
   } catch {
     viewerPlace.textContent = 'This browser shows no 3D here (WebGL is off). Everything else works.';
     weigh();
-    return { load() {}, look() {} };
+    return { load() {}, look() {}, seen: () => ({ direction: [0, 1, 0], up: [0, 0, 1] }) };
   }
 })();
 viewer.load(viewerPlace.dataset.glb);
-document.querySelectorAll('[data-look]').forEach((b) => b.addEventListener('click', () => viewer.look(b.dataset.look)));
+document.addEventListener('click', (event) => {
+  const look = event.target.closest('[data-look]')?.dataset.look;
+  if (look) viewer.look(look);
+});
+
+// How the part is seen now is kept with the model, under a name or as its front.
+async function keepLook(name) {
+  try {
+    const answer = await post(`/models/${page.dataset.model}/looks`, { name, ...viewer.seen() });
+    byId('looks-kept').innerHTML = answer.part;
+    byId('look-name').value = '';
+    tell(answer.told);
+  } catch (error) {
+    tell(error.message, true);
+  }
+}
+byId('looks-form')?.addEventListener('submit', (event) => { event.preventDefault(); keepLook(byId('look-name').value); });
+byId('keep-front')?.addEventListener('click', () => keepLook('front'));
+
 byId('explode')?.addEventListener('click', ({ target }) => {
   const on = target.getAttribute('aria-pressed') !== 'true';
   target.setAttribute('aria-pressed', String(on));

@@ -6,7 +6,7 @@ import { mount as mountMarks } from './sheet_marks.js';
 import { mount as mountDraw } from './sheet_draw.js';
 import { mount as mountHandles } from './sheet_handles.js';
 
-const MOVABLE = '[data-owner^="view/"], [data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="berth/"], [data-owner^="table/"], [data-owner^="mark/"]';
+const MOVABLE = '[data-owner^="view/"], [data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="berth/"], [data-owner^="table/"], [data-owner^="mark/"], [data-owner^="label/"]';
 const CHOOSABLE = `${MOVABLE}, [data-owner^="block/"]`;
 const NS = 'http://www.w3.org/2000/svg';
 // Room around the paper at fit, and around a view gone near to, mm.
@@ -63,7 +63,7 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
   function hits() {
     svg().querySelectorAll('[data-owner^="view/"], [data-owner^="berth/"], [data-owner^="table/"], [data-owner^="block/"][data-owner*=":"]').forEach((g) => g.prepend(rectangle(g.getBBox(), 'hit')));
     svg().querySelectorAll('[data-owner^="mark/"] > :not(text)').forEach((line) => { const hit = line.cloneNode(); hit.setAttribute('class', 'hit-line'); line.parentNode.prepend(hit); });
-    svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="mark/"]').forEach((g) => {
+    svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="mark/"], [data-owner^="label/"]').forEach((g) => {
       g.querySelectorAll('text').forEach((t) => {
         const hit = rectangle(t.getBBox(), 'hit');
         if (t.hasAttribute('transform')) hit.setAttribute('transform', t.getAttribute('transform'));
@@ -77,7 +77,7 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
     const all = data.views[key] ? moves(data.views, key, dx, dy) : { [key]: [dx, dy] };
     for (const [k, [x, y]] of Object.entries(all)) {
       move(k, x, y);
-      if (data.views[k]) svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="mark/"]').forEach((g) => { if (data.homes[g.dataset.owner] === k) g.setAttribute('transform', `translate(${x} ${y})`); });
+      if (data.views[k]) svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="mark/"], [data-owner^="label/"]').forEach((g) => { if (data.homes[g.dataset.owner] === k) g.setAttribute('transform', `translate(${x} ${y})`); });
     }
     marks.show(all);
   }
@@ -253,6 +253,8 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
     draw: draw.begin,
     drawing: draw.active,
     stopDrawing: draw.drop,
+    // The place on paper that an event of the pointer is at, mm with y up.
+    at(event) { const [x, y] = paper(event); return [+x.toFixed(3), +(data.height - y).toFixed(3)]; },
     // Middle of what is on screen, mm with y up.
     centre: () => [box[0] + box[2] / 2, data.height - (box[1] + box[3] / 2)],
     group,

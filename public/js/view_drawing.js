@@ -30,12 +30,33 @@ const KINDS = {
   level: (given) => ({ stages: [{ shape: 'pick', words: 'Click the edge that is to lie level' }], edit: ([points]) => ({ do: 'level', points, upright: given.upright }) }),
 };
 
-/** mount({ sheet, edit(what), selected() }) returns { begin(button) }. */
-export function mount({ sheet, edit, selected }) {
+const fields = (form) => Object.fromEntries(new FormData(form));
+
+/** mount({ sheet, desk, column, edit(what), selected() }) returns { begin(button) }. */
+export function mount({ sheet, desk, column, edit, selected }) {
+  // A picture of the model dragged from the column onto the sheet becomes a view where it is dropped.
+  let carried = null;
+  column.addEventListener('dragstart', (event) => {
+    const card = event.target.closest('.look-card');
+    if (!card) return;
+    carried = { ...fields(card.closest('form')), orientation: card.querySelector('input').value, square: '' };
+    event.dataTransfer.setData('text/plain', carried.orientation);
+    event.dataTransfer.effectAllowed = 'copy';
+  });
+  column.addEventListener('dragend', () => { carried = null; desk.classList.remove('over'); });
+  desk.addEventListener('dragover', (event) => { if (carried) { event.preventDefault(); desk.classList.add('over'); } });
+  desk.addEventListener('dragleave', () => desk.classList.remove('over'));
+  desk.addEventListener('drop', (event) => {
+    if (!carried) return;
+    event.preventDefault();
+    desk.classList.remove('over');
+    edit({ ...carried, do: 'add view', at: sheet.at(event) });
+  });
+
   return {
     begin(button) {
       const form = button.closest('form');
-      const given = form ? Object.fromEntries(new FormData(form)) : {};
+      const given = form ? fields(form) : {};
       form?.querySelectorAll('input[type=checkbox][name]').forEach((box) => { given[box.name] = box.checked; });
       const { stages, edit: made } = KINDS[button.dataset.draw](given);
       const what = selected();

@@ -9,7 +9,7 @@ const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: 
 
 /**
  * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera) }) returns { load(url, afresh), look(name),
- * paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera, alone) }: afresh looks at the whole again.
+ * seen(), paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera, alone) }: afresh looks at the whole again.
  */
 export function mount(element, { onFace, onBusy, onError, onTurn }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
@@ -143,6 +143,11 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
       new GLTFLoader().load(url, (gltf) => { adopt(gltf, !first && !afresh); first = false; done(); }, undefined, (error) => { done(); onError(error); });
     },
     look,
+    // How the part is seen now, in the model's axes (Z up): { direction, up }.
+    seen() {
+      const own = (v) => [v.x, -v.z, v.y].map((c) => +c.toFixed(9));
+      return { direction: own(controls.target.clone().sub(camera.position).normalize()), up: own(new THREE.Vector3(0, 1, 0).applyQuaternion(camera.quaternion)) };
+    },
     paint(map) { painted = map; faces.forEach((mesh) => { mesh.material = plain(mesh); }); draw(); },
     // As another view is turned; alone: the direction only, each part in its own size and place.
     turnTo({ position, target }, alone = false) {

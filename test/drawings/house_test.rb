@@ -144,7 +144,7 @@ class HouseTest < CoreTest
     two = apply(Edits.to_sheet(two, 'iso', 's2'), two)
     assert_equal [%w[A3 A4], '2/2'], [two.sheets.map { |s| s.paper.name }, Fields.new(two, two.sheet('s2'), @source).value('sheet')]
     assert_equal ['iso'], two.views_on('s2').map(&:id)
-    assert_match(/move or delete them first/, HouseEdits.remove_sheet(two, 's2').reason)
+    assert_match(/the sheet has 1 \w+; move or delete them first/, HouseEdits.remove_sheet(two, 's2').reason)
     assert_match(/goes where that goes/, Edits.to_sheet(two, 'plan', 's2').reason)
     assert_equal [210.0, 297.0], SceneBuilder.new(two, 's2', @source).scene.then { |s| [s.width, s.height] }
   end

@@ -184,8 +184,7 @@ class ViewsTest < ViewTest
 
   def test_vw_03_a_turned_view_says_so_and_leaves_the_line
     done(shaping(plan).turn(30))
-    texts = items(plan).grep(Drafting::Ink::Text).map(&:string)
-    assert_includes texts, '30°'
+    assert_includes label_of(plan).grep(Drafting::Ink::Text).map(&:string), '30°'
     assert plan.released
     w = 100 * Math.cos(Math::PI / 6) + (60 * Math.sin(Math::PI / 6))
     assert_in_delta w, shown(plan).linework.box.then { |x0, _, x1, _| x1 - x0 }, 1e-6

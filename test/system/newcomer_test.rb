@@ -206,9 +206,9 @@ class NewcomerTest < SystemTest
 
   def test_deleting_a_view_says_what_goes_with_it
     open_drawing('?select=view/front')
-    assert_text(/Deleting it takes along 2 views folded out of it and \d+ dimensions\./)
+    assert_text(/Deleting it takes along 2 views made out of it and \d+ dimensions\./)
     click_button 'Delete view'
-    assert_selector '#clash', text: /Front view goes with 2 views folded out of it/
+    assert_selector '#clash', text: /Front view goes with 2 views made out of it/
     click_button 'Leave it'
     assert_equal 4, value.views.size
     click_button 'Delete view'

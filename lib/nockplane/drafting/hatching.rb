@@ -14,8 +14,13 @@ module Nockplane
       # Turn (degrees) and spacing (factor) of the lining of neighbouring parts, one after another (SEC-26).
       NEIGHBOURS = [[0.0, 1.0], [90.0, 1.0], [0.0, 0.7], [90.0, 0.7], [0.0, 1.4], [90.0, 1.4], [-15.0, 1.0], [105.0, 1.0]].freeze
 
-      # loops: [[[x, y], ...], ...] of all areas and their holes, mm of paper; part: the how manieth of neighbouring parts it is.
-      def initialize(standard, loops, part: 0)
+      # mm shorter than which no line is drawn.
+      SHORTEST = 0.05
+
+      # loops: [[[x, y], ...], ...] of all areas and their holes, mm of paper; part: the how manieth of neighbouring parts it is; clear:
+      # rectangles of words [[x, y], ...], counter-clockwise, round which it is interrupted (SEC-30).
+      def initialize(standard, loops, part: 0, clear: [])
+        @clear = clear
         @standard = standard
         @loops = loops
         @turn, @factor = NEIGHBOURS[part % NEIGHBOURS.size]
@@ -63,11 +68,24 @@ module Nockplane
             a[0] + ((b[0] - a[0]) * (v - a[1]) / (b[1] - a[1]))
           end
         end
-        cuts.sort.each_slice(2).filter_map do |from, to|
-          next if to.nil? || to - from < 0.05
-
+        spans = cuts.sort.each_slice(2).select { |from, to| to && to - from >= SHORTEST }
+        spans.flat_map { |from, to| Projection::Intervals.rest(from, to, words(v, e), SHORTEST) }.map do |from, to|
           Ink.line(*[from, to].map { |u| [(u * e[0]) - (v * e[1]), (u * e[1]) + (v * e[0])] }, width: @standard.width(LAYER), layer: LAYER)
         end
+      end
+
+      # Intervals of a line at a height v that run under words.
+      def words(v, e)
+        found = @clear.filter_map do |corners|
+          cuts = corners.each_index.filter_map { |i| crossing(corners[i - 1], corners[i], v, e) }
+          cuts.minmax if cuts.size > 1
+        end
+        Projection::Intervals.union(found)
+      end
+
+      def crossing(p, q, v, e)
+        (a, s), (b, t) = [p, q].map { |x, y| [(x * e[0]) + (y * e[1]), (y * e[0]) - (x * e[1])] }
+        (s <= v) == (t <= v) ? nil : a + ((b - a) * (v - s) / (t - s))
       end
     end
   end

@@ -24,10 +24,10 @@ module Nockplane
         'units' => %w[mm inch fraction dual], 'decimal' => [',', '.'], 'times' => %w[× X], 'denominator' => [2, 4, 8, 16, 32, 64],
         'tolerances' => ['as given', 'deviations', 'limits', 'fit with deviations', 'fit with limits'], 'angles' => %w[decimal dms],
         'text_direction' => %w[aligned horizontal], 'text_place' => %w[above break], 'arrow' => ['filled', 'open', 'blank', 'open 90', 'stroke', 'dot'],
-        'threads' => %w[conventional simplified none], 'tangent' => %w[narrow shortened none]
+        'threads' => %w[conventional simplified none], 'tangent' => %w[narrow shortened none wide]
       }.freeze
       # Kinds of view that rules can differ for.
-      VIEW_KINDS = %w[principal projected pictorial section flat].freeze
+      VIEW_KINDS = %w[principal projected pictorial section detail auxiliary flat].freeze
       # Line types by number (ISO 128-2) that a class of lines may be given.
       LINE_TYPES = %w[01 02 04 05].freeze
       # Line class => [width word, line type] before any override.

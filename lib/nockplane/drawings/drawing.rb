@@ -28,7 +28,8 @@ module Nockplane
 
       def meta = @cells.fetch('meta')
       def bindings = all(Binding)
-      def sheets = all(Sheet)
+      # Sheets in their order.
+      def sheets = all(Sheet).each_with_index.sort_by { |s, i| [s.rank || i, i] }.map(&:first)
       def views = all(View)
       def dimensions = all(Dimension)
       def notes = all(Note)

@@ -36,17 +36,17 @@ module Nockplane
         Edit.put("#{view.name} #{Restyled.words(view, after, drawing.standard.decimal)}", after)
       end
 
-      # Moves a view that is folded out of no other to another sheet, with those folded out of it.
+      # Moves a view that is in line with no other to another sheet, with all that is made out of it.
       def to_sheet(drawing, id, sheet_id)
         view = drawing.view(id) or return no(:view, id)
         return no(:sheet, sheet_id) unless drawing.sheet(sheet_id)
-        return Refusal.new("#{view.name} is folded out of #{drawing.view(view.parent).name} and goes where that goes", ["view/#{id}"]) if view.parent
+        return Refusal.new("#{view.name} is in line with #{drawing.view(view.parent).name} and goes where that goes", ["view/#{id}"]) if Folding.tied(view)
         return Refusal.new("#{view.name} is on that sheet already", ["view/#{id}"]) if view.sheet == sheet_id
 
         Edit.put("#{view.name} moved to another sheet", [id, *drawing.descendants(id)].map { |v| drawing.view(v).dup.tap { |x| x.sheet = sheet_id } })
       end
 
-      # Takes a view away with the views folded out of it and their dimensions.
+      # Takes a view away with the views made out of it and their dimensions.
       def remove_view(drawing, id)
         view = drawing.view(id) or return no(:view, id)
         views = [id, *drawing.descendants(id)]
@@ -55,9 +55,9 @@ module Nockplane
         Edit.new("#{view.name} deleted#{taken_along(views.size - 1, dimensions.size)}", keys.to_h { |k| [k, nil] })
       end
 
-      # ", with 2 views folded out of it and 7 dimensions"
+      # ", with 2 views made out of it and 7 dimensions"
       def taken_along(views, dimensions)
-        parts = [("#{views} #{views == 1 ? 'view' : 'views'} folded out of it" if views.positive?), ("#{dimensions} #{dimensions == 1 ? 'dimension' : 'dimensions'}" if dimensions.positive?)].compact
+        parts = [("#{views} #{views == 1 ? 'view' : 'views'} made out of it" if views.positive?), ("#{dimensions} #{dimensions == 1 ? 'dimension' : 'dimensions'}" if dimensions.positive?)].compact
         parts.empty? ? '' : ", with #{parts.join(' and ')}"
       end
 

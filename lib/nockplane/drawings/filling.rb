@@ -4,9 +4,10 @@ module Nockplane
   module Drawings
     # Puts a model into a template: every berth fills, tables and fields fill, each sheet's scale is chosen.
     class Filling
-      def initialize(template, model_id, revision, source)
+      # front: ViewFrame of the model's own front, nil for the usual one.
+      def initialize(template, model_id, revision, source, front: nil)
         @template = template
-        @document = template.document
+        @document = front ? seen_from(template.document, front) : template.document
         @model_id = model_id
         @revision = revision
         @source = source
@@ -29,6 +30,12 @@ module Nockplane
       end
 
       private
+
+      # The document with its berths' directions meant from another front.
+      def seen_from(document, front)
+        berths = document.berths.select(&:orientation).map { |b| b.dup.tap { |x| x.sight = Projection::ViewFrame.named(b.orientation).from_front(front).numbers } }
+        Drawing.new(document.cells.merge(berths.to_h { |b| [Cells.key(b), b] }))
+      end
 
       def filled(drawing, sheet)
         berths = @document.berths.select { |b| b.sheet == sheet.id }
@@ -77,7 +84,7 @@ module Nockplane
         kind = kind(berth)
         return instead(berth, kind, x, y, own) unless kind == berth.kind
 
-        View.new(id: berth.id, sheet: berth.sheet, binding: 'b1', revision: @revision, kind: berth.kind, orientation: berth.orientation, parent: berth.parent, direction: berth.direction,
+        View.new(id: berth.id, sheet: berth.sheet, binding: 'b1', revision: @revision, kind: berth.kind, orientation: berth.orientation, sight: berth.sight, parent: berth.parent, direction: berth.direction,
                  x: x, y: y, scale: own, style: style(berth), name: berth.name, tangent: berth.tangent, centre_lines: berth.centre_lines, label: berth.label || letters(berth), rule: berth.scale)
       end
 

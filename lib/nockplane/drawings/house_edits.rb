@@ -41,18 +41,54 @@ module Nockplane
         return Refusal.new('a drawing has at most 50 sheets', []) if drawing.sheets.size >= 50
 
         last = drawing.sheets.last
-        fresh = last.dup.tap { |s| s.id = drawing.next_id('s') }
+        fresh = last.dup.tap { |s| s.id, s.name, s.rank = drawing.next_id('s'), nil, (last.rank && (last.rank + 1)) }
         blocks = drawing.blocks.select { |b| b.sheet == last.id }.each_with_index.map { |b, i| b.dup.tap { |x| x.id, x.sheet = "#{fresh.id}b#{i + 1}", fresh.id } }
         Edit.put('Sheet added', fresh, blocks)
       end
 
-      # An empty sheet with its title block.
-      def remove_sheet(drawing, id)
+      # A sheet with its title block. all: with what stands on it.
+      def remove_sheet(drawing, id, all: false)
         return Refusal.new('a drawing needs a sheet', []) if drawing.sheets.size < 2
-        return Refusal.new('the sheet has views, berths or notes; move or delete them first', ["sheet/#{id}"]) if [*drawing.views, *drawing.berths, *drawing.notes].any? { |c| c.sheet == id }
+
+        on = standing(drawing, id)
+        return Refusal.new("the sheet has #{standing_words(drawing, id)}; move or delete them first", ["sheet/#{id}"]) unless on.empty? || all
+
+        away = on.grep(View).reject { |v| v.parent.nil? || drawing.view(v.parent)&.sheet == id }
+        return Refusal.new("#{away[0].name} is made out of a view on another sheet; delete it first", ["view/#{away[0].id}"]) unless away.empty?
 
         furniture = (drawing.blocks + drawing.tables).select { |c| c.sheet == id }
-        Edit.new('Sheet deleted', [drawing.sheet(id), *furniture].to_h { |c| [Cells.key(c), nil] })
+        Edit.new("Sheet deleted#{", with #{standing_words(drawing, id)}" unless on.empty?}", [drawing.sheet(id), *furniture, *on].to_h { |c| [Cells.key(c), nil] })
+      end
+
+      # Views, berths, notes and dimensions on a sheet.
+      def standing(drawing, id)
+        views = drawing.views_on(id)
+        [*views, *(drawing.berths + drawing.notes).select { |c| c.sheet == id }, *views.flat_map { |v| drawing.dimensions_of(v.id) }]
+      end
+
+      # "2 views, 7 dimensions and 1 note"
+      def standing_words(drawing, id)
+        counts = standing(drawing, id).group_by(&:class).map { |type, list| "#{list.size} #{Cells::KINDS.key(type)}#{'s' unless list.size == 1}" }
+        [counts[0...-1].join(', '), counts[-1]].compact.reject(&:empty?).join(' and ')
+      end
+
+      # name: '' for none.
+      def name_sheet(drawing, id, name)
+        sheet = drawing.sheet(id) or return missing('sheet', id)
+        return Refusal.new('the name of a sheet has 40 letters at most', ["sheet/#{id}"]) if name.length > 40
+
+        Edit.put(name.empty? ? 'Sheet has no name' : "Sheet named #{name}", sheet.dup.tap { |s| s.name = name.empty? ? nil : name })
+      end
+
+      # One place towards the first (-1) or the last (1).
+      def move_sheet(drawing, id, by)
+        order = drawing.sheets
+        at = order.index { |s| s.id == id } or return missing('sheet', id)
+        to = at + by
+        return Refusal.new("it is the #{by.negative? ? 'first' : 'last'} sheet already", ["sheet/#{id}"]) unless to.between?(0, order.size - 1)
+
+        order.insert(to, order.delete_at(at))
+        Edit.put("Sheet is now sheet #{to + 1}", order.each_with_index.map { |s, i| s.dup.tap { |x| x.rank = i } })
       end
 
       # values: some fields of the layer.

@@ -18,7 +18,9 @@ module Nockplane
       def initialize(drawing, sheet, scene)
         @drawing = drawing
         @sheet = sheet
-        @groups = scene.groups.reject { |g| g.owner.start_with?('berth/', 'format') }
+        kept = scene.groups.reject { |g| g.owner.start_with?('berth/', 'format') }
+        # (A label is its view's.)
+        @groups = kept.map { |g| g.owner.start_with?('label/') ? g.dup.tap { |x| x.owner = g.owner.sub('label/', 'view/') } : g }
         @centre = Layering.new(drawing.layers, :screen).layer('centre').id
       end
 

@@ -4,8 +4,8 @@ module Nockplane
   module Drawings
     # What a restyling did to a view, in words behind its name: "now shows hidden lines and has the scale 1:2".
     module Restyled
-      STYLES = { 'hidden' => 'shows hidden lines', 'visible' => 'shows visible lines only', 'shaded' => 'is shaded with edges', 'tone' => 'is shaded' }.freeze
-      TANGENT = { 'narrow' => 'draws tangent edges narrow', 'shortened' => 'draws tangent edges shortened', 'none' => 'leaves tangent edges out', nil => 'draws tangent edges by the standard' }.freeze
+      STYLES = { 'hidden' => 'shows hidden lines', 'all' => 'shows all lines', 'visible' => 'shows visible lines only', 'shaded' => 'is shaded with edges', 'tone' => 'is shaded' }.freeze
+      TANGENT = { 'narrow' => 'draws tangent edges narrow', 'shortened' => 'draws tangent edges shortened', 'none' => 'leaves tangent edges out', 'wide' => 'draws tangent edges as visible ones', nil => 'draws tangent edges by the standard' }.freeze
       CENTRE = { true => 'shows centre lines', false => 'leaves centre lines out', nil => 'shows centre lines by the standard' }.freeze
 
       THREADS = { true => 'shows threads', false => 'leaves threads out', nil => 'shows threads by the standard' }.freeze

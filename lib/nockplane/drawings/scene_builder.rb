@@ -24,7 +24,7 @@ module Nockplane
         groups = [Group.new(owner: 'format', items: @layering.apply(@paper.ink)), *scene_of_furniture]
         views = @drawing.views_on(@sheet.id)
         views.each { |v| groups << view_group(v) }
-        views.each { |v| groups.concat(mark_groups(v)) }
+        views.each { |v| groups.concat(mark_groups(v) + label_groups(v)) }
         views.each { |v| groups.concat(dimension_groups(v)) }
         groups.concat(@drawing.notes.select { |n| n.sheet == @sheet.id }.map { |n| note_group(n) })
         groups.concat(@drawing.berths.select { |b| b.sheet == @sheet.id }.map { |b| berth_group(b) })
@@ -64,7 +64,7 @@ module Nockplane
 
       # Ground of a view: its own lines, what stands around it, annotations of the other views.
       def ground(view)
-        items = view_ink(view).ink(shade: false) + marks_on(view)
+        items = drawn(view)
         strokes, centres = items.select { |i| Drafting::Ink.stroke?(i) }.partition { |i| i.layer != 'centre' }
         segments = ->(list) { list.flat_map { |i| Drafting::Ink.chords(i).each_cons(2).map { |p, q| [*p, *q] } } }
         ground = Ground.new(segments[strokes], segments[centres], obstacles(view), frame_box)
@@ -75,10 +75,13 @@ module Nockplane
 
       # Paper box of all that a view draws, its annotations included.
       def reach(view)
-        items = view_ink(view).ink(shade: false) + marks_on(view) + @drawing.dimensions_of(view.id).flat_map { |d| dimension_ink(d).ink }
+        items = drawn(view) + @drawing.dimensions_of(view.id).flat_map { |d| dimension_ink(d).ink }
         boxes = items.reject { |i| i.is_a?(Drafting::Ink::Region) }.map { |i| Drafting::Ink.box(i) } + [place(view).outline]
         [boxes.map { |b| b[0] }.min, boxes.map { |b| b[1] }.min, boxes.map { |b| b[2] }.max, boxes.map { |b| b[3] }.max]
       end
+
+      # What a view draws besides its dimensions and shading: lines, marks on it, its label.
+      def drawn(view) = view_ink(view).then { |ink| ink.ink(shade: false) + marks_on(view) + ink.label }
 
       def linework_of(dimension) = shown(@drawing.view(dimension.view)).linework
       def solid_of(dimension) = shown(@drawing.view(dimension.view)).model.solid
@@ -98,11 +101,23 @@ module Nockplane
       end
 
       def settled(view) = (@settled ||= {})[view.id] ||= @drawing.settled(view)
-      def view_ink(view) = ViewInk.new(@standard, settled(view), shown(view), place(view), @sheet.scale, @drawing.scale(view))
+      def view_ink(view, clear: []) = ViewInk.new(@standard, settled(view), shown(view), place(view), @sheet.scale, @drawing.scale(view), clear: clear)
+
+      # Rectangles of words that stand over a view that is lined: of its dimensions, and of notes.
+      def words_over(view)
+        return [] unless shown(view).opening
+
+        placed = @drawing.dimensions_of(view.id).reject { |d| unplaced?(d) }.flat_map { |d| dimension_ink(d).ink }
+        texts = placed.grep(Drafting::Ink::Text) + @drawing.notes.select { |n| n.sheet == @sheet.id }.flat_map { |n| note_group(n).items }
+        texts.map { |t| Convex.grown(Drafting::Ink.text_corners(t), CLEAR) }
+      end
+
+      # mm that lining keeps from words.
+      CLEAR = 0.8
       def layered(group) = group.tap { |g| g.items = @layering.apply(g.items, @drawing.cells[g.owner.split(':')[0]]) }
 
       def view_group(view)
-        items = view_ink(view).ink(shade: @shade == :all || shown(view).shaded?)
+        items = view_ink(view, clear: words_over(view)).ink(shade: @shade == :all || shown(view).shaded?)
         Group.new(owner: "view/#{view.id}", items: @layering.apply(items, view), box: place(view).outline, state: @states["view/#{view.id}"])
       end
 
@@ -117,6 +132,11 @@ module Nockplane
           items = marks(view, child)
           Group.new(owner: "mark/#{child.id}", items: @layering.apply(items, child)) unless items.empty?
         end
+      end
+
+      def label_groups(view)
+        items = view_ink(view).label
+        items.empty? ? [] : [Group.new(owner: "label/#{view.id}", items: @layering.apply(items, view))]
       end
 
       def dimension_groups(view)

@@ -46,7 +46,8 @@ module Nockplane
 
         own = @kind.opening(self)
         pockets = (@view.broken || []).map { |b| b.tool(@base_frame, reach) }
-        @opening = pockets.empty? ? own : Products::Opening.new([*own&.tools, *pockets], uncut: own&.uncut, slice: own&.slice, bend: own&.bend)
+        plain = pockets.empty? && left_out.empty?
+        @opening = plain ? own : Products::Opening.new([*own&.tools, *pockets], uncut: own&.uncut, slice: own&.slice, bend: own&.bend, without: left_out)
       end
 
       # Products::Opened, nil of views that cut nothing open or where nothing can be cut (see #problem).
@@ -93,6 +94,22 @@ module Nockplane
       def stand_ins = opened ? [] : @source.stand_ins(@subject, @frame)
       def shaded? = @source.shaded?(@subject, @frame, opening)
 
+      # [[from, to], ...]: middles of components as made and as the explode steps have moved them; [] of what is not exploded.
+      def trails
+        return [] unless @subject.exploded?
+
+        made = @source.model(Products::Subject.new(@subject.model, @subject.revision, @subject.variant))
+        made.components.zip(model.components).filter_map do |a, b|
+          next if a.hidden? || left_out.include?(a.component)
+
+          ends = [a.transform, b.transform].map { |t| t.point(middle_of(a, made)) }
+          ends unless Geometry::Vec.distance(*ends) < 1e-6
+        end
+      end
+
+      # Components that the view leaves out.
+      def left_out = (@view.parts || []).select(&:out?).map(&:component)
+
       # Are all the lines there already?
       def known? = @source.modelled?(@subject) && @source.known?(@subject, @frame, opening)
 
@@ -122,6 +139,18 @@ module Nockplane
       def middle = 3.times.map { |k| (solid.box[k] + solid.box[k + 3]) / 2 }
 
       private
+
+      # Middle of a component's own box, before it is placed.
+      def middle_of(component, model)
+        points = facets_of(component, model).flat_map { |f| f.loops[0] }.uniq.map { |i| component.transform.inverse.point(model.solid.point(i)) }
+        points.transpose.map { |c| c.minmax.sum / 2 }
+      end
+
+      def facets_of(component, model)
+        starts = model.components.filter_map(&:facet).sort
+        last = starts.find { |f| f > component.facet } || model.solid.facets.size
+        model.solid.facets[component.facet...last]
+      end
 
       def window_on(window)
         return window unless @view.turn

@@ -39,8 +39,10 @@ module Nockplane
       def bare = Template.new(@name, Drawing.new(@document.cells.reject { |key, _| key.start_with?('berth/') }), @revision)
 
       # A Drawing of a model: views at a revision, scale chosen, what could not be filled left as berths that say why.
-      # model_id: id in the source.
-      def fill(model_id, revision, source, title:, number:) = Filling.new(self, model_id, revision, source).drawing(title, number)
+      # model_id: id in the source; front: ViewFrame of the model's own front, nil for the usual one.
+      def fill(model_id, revision, source, title:, number:, front: nil)
+        Filling.new(self, model_id, revision, source, front: front).drawing(title, number)
+      end
     end
   end
 end

@@ -8,12 +8,15 @@ module Nockplane
     # Taken from the parent, else the standard, while nil: style (hidden, visible, shaded with edges, tone without), scale (factor), tangent
     # (narrow, shortened, none), centre_lines (true, false), threads (true, false). label: words above it; lettered: where it was moved to,
     # [dx, dy] mm from its usual place; layer: id for all its lines; rule: what its berth said of the scale.
-    # turn: degrees counter-clockwise on the sheet; crop: Views::Region; broken: [Views::Breakout]; gaps: [Views::Gap]; released: not kept
+    # turn: degrees counter-clockwise on the sheet; crop: Views::Region; broken: [Views::Breakout]; gaps: [Views::Gap]; parts:
+    # [Views::PartLook] of components shown otherwise than the rest; released: not kept
     # in line with its parent.
     View = Struct.new(:id, :sheet, :binding, :revision, :kind, :orientation, :sight, :parent, :direction, :state, :x, :y, :scale, :style, :name,
-                      :tangent, :centre_lines, :threads, :label, :lettered, :layer, :rule, :turn, :crop, :broken, :gaps, :released, :own,
+                      :tangent, :centre_lines, :threads, :label, :lettered, :layer, :rule, :turn, :crop, :broken, :gaps, :released, :parts, :own,
                       keyword_init: true) do
       def shaded? = %w[shaded tone].include?(style)
+      # Are hidden lines drawn? (Asked of a view that is settled.)
+      def hidden_lines? = %w[hidden all].include?(style)
     end
 
     class View
@@ -23,7 +26,7 @@ module Nockplane
       # Members that are values of their own, for reading a document.
       def self.nested(hash)
         kind = Views.all[hash['kind']]
-        { 'own' => kind&.own_type, 'crop' => Views::Region, 'broken' => Views::Breakout, 'gaps' => Views::Gap }.compact
+        { 'own' => kind&.own_type, 'crop' => Views::Region, 'broken' => Views::Breakout, 'gaps' => Views::Gap, 'parts' => Views::PartLook }.compact
       end
     end
   end

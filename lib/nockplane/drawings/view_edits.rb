@@ -41,11 +41,10 @@ module Nockplane
       end
 
       def alone(drawing, view)
-        frame = drawing.base_frame(view)
         drawing.settled(view).dup.tap do |v|
           v.kind = Views::Pictorial::NAME if Views.of(view).pictorial?
           v.kind = Views::Principal::NAME unless Views.of(view).pictorial?
-          v.sight = [*frame.d, *frame.u].map { |c| c.round(12) + 0.0 }
+          v.sight = drawing.base_frame(view).numbers
           v.scale = drawing.scale(view)
           v.parent = v.direction = v.own = v.released = nil
         end

@@ -10,7 +10,9 @@ module Nockplane
       SHORTER = 0.12
 
       # shown: ShownModel of the view; place: ViewPlace; sheet_scale, scale: factors of the sheet and of the view.
-      def initialize(standard, view, shown, place, sheet_scale, scale = view.scale || sheet_scale)
+      # clear: rectangles of words that stand over it, which lining keeps clear of.
+      def initialize(standard, view, shown, place, sheet_scale, scale = view.scale || sheet_scale, clear: [])
+        @clear = clear
         @standard = standard
         @view = view
         @shown = shown
@@ -21,13 +23,16 @@ module Nockplane
 
       # [Ink]; shade: draw the shading too.
       def ink(shade: true)
-        return [trouble, *label] if @shown.problem
+        return [trouble] if @shown.problem
 
         items = shade && @view.shaded? ? shading : []
         items += lines unless @view.style == 'tone'
         items += bounded(hatch + (@shown.model.incomplete? ? stand_ins : []) + (centre_lines? ? centre_lines : []) + threads)
-        items + Border.new(@standard, @view, @shown, @place).ink + label
+        items + trails + Border.new(@standard, @view, @shown, @place).ink
       end
+
+      # The label, with the scale where the view has one of its own (SCL-01); above it, that the model is incomplete.
+      def label = ViewLabel.new(@standard, @view, @place, own_scale, incomplete).ink
 
       # [Ink::Region] of the shading.
       def shading
@@ -63,15 +68,27 @@ module Nockplane
         (@view.gaps || []).reduce(strokes) { |found, gap| Views::Parting.new(gap, @shown).keep(found) }
       end
 
-      def drawn?(stroke)
-        return false if stroke.kind == :smooth && (tangent == 'none' || !stroke.visible)
+      # How the component that a stroke belongs to is shown; nil for as the rest.
+      def look(stroke)
+        return nil unless @view.parts
 
-        stroke.visible || @view.style == 'hidden'
+        @looks ||= @view.parts.to_h { |p| [p.component, p] }
+        stroke.faces.lazy.map { |name| @looks[Views::PartLook.of_face(name)] }.find(&:itself)
+      end
+
+      def drawn?(stroke)
+        part = look(stroke)
+        return false if part && !stroke.visible
+        return false if stroke.kind == :smooth && (tangent == 'none' || (!stroke.visible && @view.style != 'all'))
+
+        stroke.visible || @view.hidden_lines?
       end
 
       def stroke(stroke)
         ink_class = stroke.visible ? CLASSES.fetch(stroke.kind) : 'hidden'
+        ink_class = 'visible' if ink_class == 'smooth' && tangent == 'wide'
         more = { width: @standard.width(ink_class), dash: @standard.dash(ink_class, stroke.length * @place.scale), layer: ink_class }
+        more = { width: @standard.narrow, dash: Drafting::LineType.dash('05', stroke.length * @place.scale, @standard.narrow), layer: 'smooth' } if look(stroke)&.thin?
         short = stroke.kind == :smooth && tangent == 'shortened'
         cut = short && stroke.arc? ? (stroke.to - stroke.from) * SHORTER : 0.0
         made = Drafting::Ink.of_stroke(stroke, @place.scale, cut: cut, **more) { |x, y| @place.paper(x, y) }
@@ -87,7 +104,7 @@ module Nockplane
       # Section lining of what is cut (SEC-24 to 27); of an assembly each part by itself, neighbours the other way or closer (SEC-26).
       def hatch
         @shown.areas.map(&:last).each_with_index.flat_map do |loops, i|
-          Drafting::Hatching.new(@standard, loops.map { |l| l.map { |x, y| @place.paper(x, y) } }, part: i).ink
+          Drafting::Hatching.new(@standard, loops.map { |l| l.map { |x, y| @place.paper(x, y) } }, part: i, clear: @clear).ink
         end
       end
 
@@ -104,7 +121,7 @@ module Nockplane
       end
 
       def axes
-        return @shown.axes if @view.style == 'hidden'
+        return @shown.axes if @view.hidden_lines?
 
         seen = strokes.select(&:visible).flat_map(&:faces).to_h { |name| [name, true] }
         @shown.axes.select { |a| a.faces.any? { |name| seen[name] } }
@@ -121,12 +138,18 @@ module Nockplane
           next [] if facets.empty?
 
           wall = Drafting::ThreadInk::Wall.new(facets[0].face.surface, facets.flat_map { |f| f.loops.flatten }.uniq.map { |i| solid.point(i) })
-          drawer.ink(wall, thread.major, visible: seen.include?(name), hidden_lines: @view.style == 'hidden')
+          drawer.ink(wall, thread.major, visible: seen.include?(name), hidden_lines: @view.hidden_lines?)
         end
       end
 
-      # The label, with the scale where the view has one of its own (SCL-01); above it, that the model is incomplete.
-      def label = ViewLabel.new(@standard, @view, @place, own_scale, incomplete).ink
+      # From where each component was to where the explode steps have moved it.
+      def trails
+        @shown.trails.map do |a, b|
+          p, q = [a, b].map { |point| @place.point(point) }
+          Drafting::Ink.line(p, q, width: @standard.width('centre'), dash: @standard.dash('centre', Math.hypot(q[0] - p[0], q[1] - p[1])), layer: 'centre')
+        end
+      end
+
       def own_scale = (@scale - @sheet_scale).abs > 1e-9 ? "(#{Drafting::Scale.text(@scale, @standard.decimal)})" : nil
 
       def incomplete

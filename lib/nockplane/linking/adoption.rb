@@ -101,7 +101,7 @@ module Nockplane
 
       def drawn_faces(view)
         strokes = Drawings::ShownModel.of(@source, @drawing, view).linework.strokes
-        strokes.select { |s| s.visible || @drawing.settled(view).style == 'hidden' }.flat_map(&:faces).each_with_object({}) { |name, found| found[name] = found[name.split('~')[0]] = true }
+        strokes.select { |s| s.visible || @drawing.settled(view).hidden_lines? }.flat_map(&:faces).each_with_object({}) { |name, found| found[name] = found[name.split('~')[0]] = true }
       end
 
       def words(snapshot) = Drawings::Measure.words(@drawing.standard, snapshot).to_s

@@ -40,7 +40,7 @@ module Nockplane
       def place = @place ||= Drawings::SceneBuilder.new(@drawing, @view.sheet, @source).place(@view)
 
       def shown(revision)
-        Drawings::ShownModel.of(@source, @drawing, @view, revision).linework.strokes.select { |s| s.kind != :smooth && (s.visible || @drawing.settled(@view).style == 'hidden') }
+        Drawings::ShownModel.of(@source, @drawing, @view, revision).linework.strokes.select { |s| s.kind != :smooth && (s.visible || @drawing.settled(@view).hidden_lines?) }
       end
 
       TONES = { same: '#5d6b78', gone: '#7d2e68', fresh: '#0f6e75' }.freeze

@@ -10,15 +10,16 @@ module Nockplane
       # mm added to the room found, since rows fall a little differently at another place.
       SLACK = 1.5
 
-      # adopt: ids of the views to adopt into, nil for those whose berths want it. Returns a Drawings::Drawing.
-      def self.of(template, model_id, revision, source, title:, number:, adopt: nil)
-        new(template, model_id, revision, source, title, number, adopt).drawing
+      # adopt: ids of the views to adopt into, nil for those whose berths want it; front: ViewFrame of the model's own front, nil for the usual one. Returns a Drawings::Drawing.
+      def self.of(template, model_id, revision, source, title:, number:, adopt: nil, front: nil)
+        new(template, template.fill(model_id, revision, source, title: title, number: number, front: front), source, adopt).drawing
       end
 
-      def initialize(template, model_id, revision, source, title, number, adopt)
+      # first: the Drawing with its berths filled.
+      def initialize(template, first, source, adopt)
         @template = template
         @source = source
-        @first = template.fill(model_id, revision, source, title: title, number: number)
+        @first = first
         @adopt = adopt || template.berths.select(&:adopt).map(&:id)
       end
 

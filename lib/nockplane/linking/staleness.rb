@@ -128,7 +128,7 @@ module Nockplane
         Behind.new(view, view.revision, to, looks, numbers, losing, retied) if looks || !numbers.empty? || !losing.empty?
       end
 
-      def digest(view, revision) = Drawings::ShownModel.of(@source, @drawing, view, revision).linework.digest(hidden: @drawing.settled(view).style == 'hidden')
+      def digest(view, revision) = Drawings::ShownModel.of(@source, @drawing, view, revision).linework.digest(hidden: @drawing.settled(view).hidden_lines?)
 
       # The view with what was drawn on it moved to where it is in another revision.
       def view_at(view, revision) = Drawings::ShownModel.of(@source, @drawing, view, revision).view

@@ -18,7 +18,7 @@ module Nockplane
       def opened
         parts = @opening.bend ? bent : [cut(bodies, @opening.tools)]
         areas = parts.flat_map { |p| p[:areas] }
-        raise Opening::Nothing, 'nothing of the part is cut there; draw it over the part, or go deeper' if areas.empty?
+        raise Opening::Nothing, 'nothing of the part is cut there; draw it over the part, or go deeper' if areas.empty? && @opening.tools.any?
 
         solids = parts.map { |p| remaining(p) }
         strokes = parts.zip(solids).flat_map { |p, solid| look(p, solid) }
@@ -39,7 +39,8 @@ module Nockplane
         return [Body.new(nil, @model.solid)] if shown.empty?
 
         starts = shown.map(&:facet) + [@model.solid.facets.size]
-        shown.each_with_index.map { |c, i| Body.new(c, Solids::Solid.compact(@model.solid, @model.solid.facets[starts[i]...starts[i + 1]])) }
+        found = shown.each_with_index.map { |c, i| Body.new(c, Solids::Solid.compact(@model.solid, @model.solid.facets[starts[i]...starts[i + 1]])) }
+        found.reject { |b| @opening.without.include?(b.component.component) }
       end
 
       # The two parts of two planes that meet at an axis: each cut by its own plane and at the axis; the second turned into the first.

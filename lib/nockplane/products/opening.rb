@@ -72,10 +72,11 @@ module Nockplane
         :before if low > levels.max + CLEAR
       end
 
-      attr_reader :tools, :uncut, :slice, :bend
+      attr_reader :tools, :uncut, :slice, :bend, :without
 
-      # uncut: components (paths without numbers) to leave whole, nil for those that the standard leaves whole (SEC-40).
-      def initialize(tools, uncut: nil, slice: false, bend: nil)
+      # without: components left out altogether; uncut: components (paths without numbers) to leave whole, nil for those that the standard leaves whole (SEC-40).
+      def initialize(tools, uncut: nil, slice: false, bend: nil, without: [])
+        @without = without
         @tools = tools
         @uncut = uncut
         @slice = slice
@@ -86,7 +87,7 @@ module Nockplane
       # Plain data that tells it from others.
       def to_a
         plain = ->(v) { v.is_a?(Float) ? v.round(9) + 0.0 : (v.is_a?(Array) ? v.map(&plain) : v) }
-        plain.call([@tools.map { |t| [t.class.name[/\w+\z/], *t.to_a] }, @uncut, @slice, @bend&.to_a])
+        plain.call([@tools.map { |t| [t.class.name[/\w+\z/], *t.to_a] }, @uncut, @slice, @bend&.to_a, *@without])
       end
     end
   end

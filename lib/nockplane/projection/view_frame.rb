@@ -42,6 +42,15 @@ module Nockplane
         ViewFrame.new(@d, Geometry::Vec.add(Geometry::Vec.scale(@r, Math.sin(a)), Geometry::Vec.scale(@u, Math.cos(a))))
       end
 
+      # This direction, meant from another front than the usual one (which looks along +Y with Z up). front: ViewFrame.
+      def from_front(front)
+        turn = ->(v) { [0, 1, 2].map { |k| (front.r[k] * v[0]) + (front.d[k] * v[1]) + (front.u[k] * v[2]) } }
+        ViewFrame.new(turn[@d], turn[@u])
+      end
+
+      # [dx, dy, dz, ux, uy, uz]
+      def numbers = [*@d, *@u].map { |c| c.round(12) + 0.0 }
+
       # Model point shown at (x, y), at a depth.
       def at(x, y, depth = 0.0)
         [0, 1, 2].map { |k| (@r[k] * x) + (@u[k] * y) + (@d[k] * depth) }

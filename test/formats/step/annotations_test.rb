@@ -32,12 +32,8 @@ class StepAnnotationsTest < StepTest
   end
 
   def test_a_drawing_adopts_them_with_their_tolerances_and_frames
-    source = Products::Source.new { nil }
-    model = step_model('annotated-plate')
-    source.define_singleton_method(:model) { |_, _| model }
-    source.define_singleton_method(:model_of) { |_, **| model }
-    source.define_singleton_method(:edge_set_of) { |_, **| Projection::EdgeSet.new(model.solid) }
-    source.instance_variable_set(:@recipe, ->(_, _) { 'annotated' })
+    reference = Modelling::ImportReference.new(file: 'annotated', name: 'annotated', bytes: 1).to_s
+    source = Products::Source.new(importer: ->(_, _) { step_model('annotated-plate') }) { |_, _| reference }
     drawing = Drawings::Template.all.fetch('a3-part-first-angle').fill('m', 1, source, title: 'Plate', number: 'QI-9-D')
     drawing = adopted(drawing, source, 'plan')
     words = drawing.dimensions.map { |d| Drawings::Measure.words(drawing.standard, d.snapshot).to_s }

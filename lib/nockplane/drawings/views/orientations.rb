@@ -13,11 +13,11 @@ module Nockplane
         # [dx, dy, dz, ux, uy, uz] of a saved view or a plane face by name; nil when there is none.
         def sight(name)
           saved = @model.saved_views.find { |v| v[:name] == name }
-          return numbers(Projection::ViewFrame.new(saved[:direction], saved[:up])) if saved
+          return Projection::ViewFrame.new(saved[:direction], saved[:up]).numbers if saved
 
           facet = @model.solid.facets_of(name).find { |f| f.face.surface.plane? } or return nil
           frame = Geometry::Frame.facing([0.0, 0.0, 0.0], facet.normal)
-          numbers(Projection::ViewFrame.new(Geometry::Vec.neg(frame.z), frame.y))
+          Projection::ViewFrame.new(Geometry::Vec.neg(frame.z), frame.y).numbers
         end
 
         # Names of the views saved with the model.
@@ -39,8 +39,6 @@ module Nockplane
         end
 
         private
-
-        def numbers(frame) = [*frame.d, *frame.u].map { |c| c.round(12) + 0.0 }
 
         def area(facet)
           Geometry::Vec.length(Geometry::Polygon.area_vector(facet.loops[0].map { |i| @model.solid.point(i) })) / 2

@@ -108,6 +108,19 @@ module Nockplane
           end
         end
 
+        # A component shown thin, left out, plain, or (nil) as the rest.
+        def part(component, look)
+          known = @source.model(@drawing.subject(@view)).components.map(&:component)
+          return refusal('that component is not in the assembly shown') unless known.include?(component)
+          return refusal("a component is shown #{PartLook::WORDS.values.join(', ')}, or as the rest") unless look.nil? || PartLook::WORDS.key?(look)
+
+          changed("#{component} is #{look ? PartLook::WORDS[look] : 'shown as the rest'} in #{name}") do |v|
+            rest = (v.parts || []).reject { |p| p.component == component }
+            rest << PartLook.new(component: component, look: look) if look
+            v.parts = rest.empty? ? nil : rest
+          end
+        end
+
         # Values of a cutting line: depth (mm or nil), slice, looks (1 or -1), uncut (components or nil).
         def cut(**values)
           own = @view.own
