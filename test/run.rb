@@ -1,13 +1,13 @@
 # frozen_string_literal: true
 
-# Runs all tests in two processes, one a core: those of the browser, and all others. Shows each
+# Runs all tests in two processes, one a core, that take about as long: those of the browser and those that start programs of their own, and all others. Shows each
 # one's report when it is done, and closes with one summary line of both. TEST=file runs just that file.
 ROOT = File.expand_path('..', __dir__)
 FILES = ENV['TEST'] ? Dir[ENV['TEST']].map { |f| File.expand_path(f) } : Dir[File.join(ROOT, 'test', '**', '*_test.rb')].sort
 SUMMARY = /^(\d+) runs, (\d+) assertions, (\d+) failures, (\d+) errors, (\d+) skips$/
 REQUIRE = 'ARGV.each { |f| require f }'
 
-shards = FILES.partition { |f| f.match?(%r{/test/system/}) }.reject(&:empty?)
+shards = FILES.partition { |f| f.match?(%r{/test/(system/|app/(command_line|backup|gate|apart)_test)}) }.reject(&:empty?)
 abort 'There are no tests to run.' if shards.empty?
 
 $stdout.sync = true

@@ -117,13 +117,15 @@ module Nockplane
 
       def grown(box) = [box[0] - MARGIN, box[1] - MARGIN, box[2] - MARGIN, box[3] + MARGIN, box[4] + MARGIN, box[5] + MARGIN]
 
+      # (Merging may part what slivers hold together, where a file's faces meet at micrometres: then the pieces stay as they are.)
       def finish(facets)
-        facets = Repair.split_t_junctions(@pool, facets)
-        facets = Repair.merge_coplanar(@pool, facets)
-        facets = Repair.split_t_junctions(@pool, facets)
-        solid = Solid.compact(@pool, facets)
+        split = Repair.split_t_junctions(@pool, facets)
+        solid = Solid.compact(@pool, Repair.split_t_junctions(@pool, Repair.merge_coplanar(@pool, split)))
         open = solid.open_edges
         return solid if open.empty?
+
+        plain = Solid.compact(@pool, split)
+        return plain if plain.open_edges.empty?
 
         raise OpenResult, "the result is open along #{open.size} edges, near #{place(solid, open[0])}; " \
                           'move the feature a little or change its size by 0.01 mm'
