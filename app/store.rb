@@ -26,8 +26,20 @@ module App
 
     # The value kept under a key, made by the block where there is none.
     def fetch(key)
-      @memory[key] || read(key) || yield.tap { |value| write(key, value) }
+      @memory[key] || read(key) || made(key) { yield }
     end
+
+    # Seconds that a value took to be made; nil when that is not known.
+    def took(key)
+      bytes = File.binread("#{path(key)}#{TOOK}")
+      bytes.to_f
+    rescue Errno::ENOENT
+      nil
+    end
+
+    # Seconds from which on it is remembered how long something took, and in what file beside it.
+    NOTED = 0.05
+    TOOK = '.took'
 
     def known?(key) = @memory.key?(key) || File.exist?(path(key))
 
@@ -69,6 +81,15 @@ module App
     end
 
     private
+
+    def made(key)
+      started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      value = yield
+      seconds = Process.clock_gettime(Process::CLOCK_MONOTONIC) - started
+      write(key, value)
+      File.write("#{path(key)}#{TOOK}", seconds.round(2).to_s) if seconds > NOTED
+      value
+    end
 
     def path(key) = File.join(@folder, key[-2, 2], key)
 

@@ -15,7 +15,6 @@ module App
           drawing = Records::Drawing.new(slug: Slug.free(number, Records::Drawing), version: 1)
           drawing.value = value
           drawing.save!
-          drawing.bindings.create!(model: model)
           Standings.recheck(drawing)
           drawing
         end

@@ -35,16 +35,8 @@ module App
         drawing.value = after
         drawing.version += 1
         drawing.save!
-        bind(drawing, after) unless after.bindings == before.bindings
         drawing.journal.create!(version: drawing.version, label: edit.label, edit: JSON.generate(edit.to_h),
                                 inverse: JSON.generate(edit.inverse(before).to_h), author: author, carried: carried && JSON.generate(carried))
-      end
-
-      # Rows of the models that a drawing shows, as its document has them.
-      def self.bind(drawing, value)
-        models = value.bindings.map(&:model).uniq
-        drawing.bindings.where.not(model_id: models).delete_all
-        (models - drawing.bindings.pluck(:model_id)).each { |id| drawing.bindings.create!(model_id: id) }
       end
       private_class_method :clash, :store
     end

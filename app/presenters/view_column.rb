@@ -92,6 +92,12 @@ module App
       def explodes? = shown.model.assembly? && !@view.own
       def broken = @view.broken || []
       def depth_words(part) = part.through ? 'all the way' : "to #{part.face ? "the axis of #{part.face}" : "#{(part.level - shown.reach[0]).round(3).to_s.delete_suffix('.0')} mm"}"
+      # How long its lines took to be worked out, in words; nil when that is not known, or not worth saying.
+      def took
+        seconds = Workshop.store.took(Workshop.source.lines_key(shown.subject, shown.frame, shown.opening)) or return nil
+        "Its lines took #{seconds.round(1).to_s.tr('.', @value.standard.decimal)} s to work out." if seconds >= 0.1
+      end
+
       # What is lost, and why nothing is shown, in sentences.
       def troubles = [*D::Catching.lost(@view), *shown.problem]
     end

@@ -11,7 +11,8 @@ module App
                'crop' => :crop, 'uncrop' => :uncrop, 'break out' => :break_out, 'deepen' => :deepen, 'mend' => :mend, 'interrupt' => :interrupt,
                'join' => :join, 'turn' => :turn, 'level' => :level, 'release' => :release, 'restore' => :restore, 'state' => :state,
                'cut' => :cut, 'part' => :part, 'drag mark' => :drag_mark, 'letter' => :letter, 'name view' => :name_view, 'rescale' => :rescale,
-               'as parent' => :as_parent, 'keep children' => :keep_children }.freeze
+               'as parent' => :as_parent, 'keep children' => :keep_children,
+               'pin' => :pin, 'unbind' => :unbind }.freeze
       # Most points of a line or boundary.
       MOST = 2000
 
@@ -36,7 +37,9 @@ module App
 
       def id = @data['what'].to_s.split('/', 2)[1].to_s
       def text(key) = @data[key].to_s.strip
-      def shaping? = !%w[add\ view].include?(@data['do'])
+      # What is about no view that stands.
+      ELSE = ['add view', 'pin', 'unbind'].freeze
+      def shaping? = !ELSE.include?(@data['do'])
       def making = V::Making.new(@value, @source)
       def shaping = @shaping ||= V::Shaping.new(@value, @source, id)
       def view = @value.view(id)
@@ -163,6 +166,15 @@ module App
       def name_view = D::ViewEdits.rename(@value, id, text('name'))
       def rescale = D::Edits.restyle_view(@value, id, scale: scale)
       def as_parent = D::ViewEdits.as_parent(@value, id, text('setting'))
+      # A model that the drawing shows follows its latest revision, or stays at one.
+      def pin
+        model = Records::Model.find(binding.model)
+        text('revision').empty? ? D::ViewEdits.pin(@value, id, nil) : D::ViewEdits.pin(@value, id, model.revision(text('revision').to_i).number)
+      end
+
+      def unbind = D::ViewEdits.remove_binding(@value, id)
+      def binding = @value.binding(id) || raise(Refused.new('That model is no longer bound to the drawing.', status: 404))
+
       def keep_children = D::ViewEdits.remove_keeping(@value, id)
     end
   end

@@ -9,11 +9,21 @@ module App
       has_many :bindings, class_name: 'App::Records::Binding', dependent: :destroy
       has_many :models, through: :bindings
       after_save { Property.index_drawing(self) }
+      after_save { bind if saved_change_to_document? }
       after_destroy { Property.forget('drawings', slug) }
 
       def self.at(slug) = find_by(slug: slug) || raise(Refused.new("There is no drawing '#{slug}'.", status: 404))
       def home = 'drawings'
       def template? = false
+
+      private
+
+      # Rows of the models that it shows, as its document has them.
+      def bind
+        shown = value.bindings.map(&:model).uniq
+        bindings.where.not(model_id: shown).delete_all
+        (shown - bindings.pluck(:model_id)).each { |id| bindings.create!(model_id: id) }
+      end
     end
   end
 end

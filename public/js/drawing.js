@@ -288,4 +288,4 @@ document.addEventListener('keydown', (event) => {
 });
 
 const first = byId('told-first');
-if (first) tell(first.dataset.told);
+if (first) tell(first.dataset.told, false, 12000);

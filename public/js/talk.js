@@ -40,7 +40,7 @@ export async function get(path) {
 let timer;
 
 /** Shows a sentence for a while (ms; longer when it is bad news). */
-export function tell(words, bad = false, ms = bad ? 9000 : 4000) {
+export function tell(words, bad = false, ms = bad ? 9000 : 6000) {
   const place = document.getElementById('told');
   const line = document.createElement('p');
   line.textContent = words;

@@ -32,6 +32,21 @@ class LooksTest < AppTest
     assert_empty lid.reload.own_looks
   end
 
+  def test_models_of_a_drawing_are_pinned_and_let_go
+    other = App::Actions::AddModel.call(PART.sub('Lid', 'Cover').sub('QI-2130', 'QI-2131'))
+    does = ->(**data) { post_json("/drawings/#{drawn.slug}/edits", data) }
+    made = does[do: 'add view', sheet: 's1', model: other.slug, orientation: 'top']['made']
+    assert_equal [lid.id, other.id].sort, drawn.reload.bindings.pluck(:model_id).sort
+    assert_match(/still used by/, does[do: 'unbind', what: 'binding/b2']['error'])
+    does[do: 'pin', what: 'binding/b2', revision: '1']
+    assert_equal [false, 1], drawn.reload.value.binding('b2').then { |b| [b.follow, b.pinned] }
+    does[do: 'delete', what: made]
+    assert_equal 'Model no longer bound', does[do: 'unbind', what: 'binding/b2']['told']
+    assert_equal [lid.id], drawn.reload.bindings.pluck(:model_id)
+    post_json("/drawings/#{drawn.slug}/undo", {})
+    assert_equal 2, drawn.reload.bindings.count, 'taken back, it is bound again'
+  end
+
   def test_nonsense_is_told
     assert_equal 'A direction is three numbers.', keep('x', [1, 2], [0, 0, 1])['error']
     assert_equal 'A direction has a name of 1 to 40 letters.', keep('', [1, 0, 0], [0, 0, 1])['error']

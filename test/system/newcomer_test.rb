@@ -206,13 +206,13 @@ class NewcomerTest < SystemTest
 
   def test_deleting_a_view_says_what_goes_with_it
     open_drawing('?select=view/front')
-    assert_text(/Deleting it takes along 2 views made out of it and \d+ dimensions\./)
+    assert_text(/Deleting it takes along 2 views made out of it and \d+ dimensions; you are asked first\./)
     click_button 'Delete view'
     assert_selector '#clash', text: /Front view goes with 2 views made out of it/
     click_button 'Leave it'
     assert_equal 4, value.views.size
     click_button 'Delete view'
-    click_button 'Delete it'
+    click_button 'Delete it all'
     eventually('they go') { value.views.size == 1 }
     control('z')
     eventually('they are back') { value.views.size == 4 }

@@ -26,7 +26,7 @@ module Nockplane
       def solid = model.solid
       # Turned axes of the whole model; of what is shown, as far as it is there.
       def whole_axes = @source.axes(@subject)
-      def axes = opened ? opened.axes(whole_axes) : whole_axes
+      def axes = opened&.axes || whole_axes
 
       # What is shown of the parent at the same revision.
       def parent = @parent ||= ShownModel.new(@source, @drawing, @drawing.view(@view.parent), @subject.revision)

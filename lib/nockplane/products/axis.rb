@@ -59,6 +59,16 @@ module Nockplane
         Axis.new(Geometry::Vec.along(start, way, -Geometry::Vec.dot(start, way)), way, from, to, radius, faces)
       end
 
+      # The axis as far as some facets of a solid go along it; nil when there are none.
+      def over(solid, facets)
+        return nil if facets.empty?
+
+        points = facets.flat_map { |f| f.loops.flatten }.uniq.map { |i| solid.point(i) }
+        reach = points.map { |p| Geometry::Vec.dot(p, direction) }
+        radius = points.zip(reach).map { |p, mm| Geometry::Vec.distance(p, at(mm)) }.max
+        Axis.new(origin, direction, *reach.minmax, radius, faces)
+      end
+
       # Point at so many mm along it.
       def at(mm) = Geometry::Vec.along(origin, direction, mm)
     end

@@ -16,22 +16,37 @@ module Nockplane
 
       # Opened. Raises Opening::Nothing.
       def opened
-        parts = @opening.bend ? bent : [cut(bodies, @opening.tools)]
         areas = parts.flat_map { |p| p[:areas] }
         raise Opening::Nothing, 'nothing of the part is cut there; draw it over the part, or go deeper' if areas.empty? && @opening.tools.any?
 
-        solids = parts.map { |p| remaining(p) }
         strokes = parts.zip(solids).flat_map { |p, solid| look(p, solid) }
-        Opened.new(areas, Projection::Linework.new(strokes), solids, @opening.slice, @opening.bend)
+        Opened.new(areas, Projection::Linework.new(strokes), axes, @opening.bend)
       end
 
       # mm2 cut; the model built finer gives it better.
-      def area = (@opening.bend ? bent : [cut(bodies, @opening.tools)]).sum { |p| p[:areas].sum { |a| a.outlines.sum(&:area) } }
+      def area = parts.sum { |p| p[:areas].sum { |a| a.outlines.sum(&:area) } }
+
+      # [Projection::Shading::Region] of what remains; none of a slice.
+      def shading = @opening.slice ? [] : solids.flat_map { |solid| Projection::Shading.of(solid, @frame) }
 
       # What remains of a body that is all taken away.
       GONE = Solids::Solid.new([], [], [], [])
 
       private
+
+      # What each plane leaves: one, or the two of planes that meet.
+      def parts = @parts ||= @opening.bend ? bent : [cut(bodies, @opening.tools)]
+      def solids = @solids ||= parts.map { |p| remaining(p) }
+
+      # [Axis] of the whole model as far as their faces remain; the second part's turned along with it.
+      def axes
+        whole = Axis.all(@model.solid)
+        solids.each_with_index.flat_map do |solid, i|
+          by_name = solid.facets.group_by { |f| f.face.name }
+          moved = i.zero? ? whole : whole.map { |a| a.moved(@opening.bend.transform) }
+          moved.filter_map { |a| a.over(solid, a.faces.flat_map { |n| by_name[n] || [] }) }
+        end
+      end
 
       # [Body] of what is shown.
       def bodies

@@ -64,7 +64,7 @@ module Nockplane
 
       # [Projection::Shading::Region] of a subject cut open.
       def opened_shading(subject, frame, opening)
-        @store.fetch(seen('opened-shading', subject, frame, opening.to_a)) { Ractor.make_shareable(opened(subject, frame, opening).shading(frame)) }
+        @store.fetch(seen('opened-shading', subject, frame, opening.to_a)) { Ractor.make_shareable(Opener.new(model(subject), frame, opening).shading) }
       end
 
       # Has the shading of a subject, cut open when an opening is given, been worked out before?
@@ -84,9 +84,14 @@ module Nockplane
         @store.known?(key('model', text, 1, subject.exploded?)) && @store.known?(key('axes', text, subject.exploded?))
       end
 
+      # Key of the lines of a subject in a frame, cut open when an opening is given.
+      def lines_key(subject, frame, opening = nil)
+        opening ? seen('opened', subject, frame, opening.to_a) : seen('linework', subject, frame)
+      end
+
       # Are the lines of a subject in a frame there already, cut open when an opening is given?
       def known?(subject, frame, opening = nil)
-        modelled?(subject) && @store.known?(opening ? seen('opened', subject, frame, opening.to_a) : seen('linework', subject, frame))
+        modelled?(subject) && @store.known?(lines_key(subject, frame, opening))
       end
 
       # Exact volume, area and centre (Mass.extrapolated); of an assembly by its parts.
