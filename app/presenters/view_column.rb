@@ -51,6 +51,7 @@ module App
       # Words for a setting that the view has not of its own: what it goes by.
       def taken(field)
         giver = @value.giver(@view, field)
+        giver = nil if field == :style && giver && !@kind.style_from?(D::Views.of(giver))
         value = giver && !giver.equal?(@view) ? @value.settled(@view)[field] : nil
         return "as #{giver.name}: #{said(field, value)}" unless value.nil?
 
@@ -92,6 +93,7 @@ module App
       def explodes? = shown.model.assembly? && !@view.own
       def broken = @view.broken || []
       def depth_words(part) = part.through ? 'all the way' : "to #{part.face ? "the axis of #{part.face}" : "#{(part.level - shown.reach[0]).round(3).to_s.delete_suffix('.0')} mm"}"
+
       # How long its lines took to be worked out, in words; nil when that is not known, or not worth saying.
       def took
         seconds = Workshop.store.took(Workshop.source.lines_key(shown.subject, shown.frame, shown.opening)) or return nil

@@ -110,7 +110,7 @@ module App
         x0, y0, x1, y1 = builder.place(parent).outline
         level = %w[up down].include?(text('looking'))
         line = level ? [[x0 - 5, y], [x1 + 5, y]] : [[x, y0 - 5], [x, y1 + 5]]
-        making.section(id, line, 'full', at: beyond(parent, builder.place(parent).outline), depth: length('depth'), slice: @data['slice'] == true)
+        making.section(id, line, 'full', at: beyond(parent, builder.place(parent).outline), depth: length('depth'), slice: @data['slice'] == true, free: true)
       end
 
       def centre(shown, place)
@@ -166,6 +166,7 @@ module App
       def name_view = D::ViewEdits.rename(@value, id, text('name'))
       def rescale = D::Edits.restyle_view(@value, id, scale: scale)
       def as_parent = D::ViewEdits.as_parent(@value, id, text('setting'))
+
       # A model that the drawing shows follows its latest revision, or stays at one.
       def pin
         model = Records::Model.find(binding.model)

@@ -44,8 +44,9 @@ module Nockplane
           finished("#{view.name} pulled out of #{parent.name}", placed(view, parent, at))
         end
 
-        # A section along a line drawn on a view. line: points; form: one of FORMS; at: where the view goes, which says from where one looks.
-        def section(parent_id, line, form, at: nil, depth: nil, slice: false)
+        # A section along a line drawn on a view. line: points; form: one of FORMS; at: where the view goes, which says from where one looks;
+        # free: it only says that, and the view goes where there is room on that side.
+        def section(parent_id, line, form, at: nil, depth: nil, slice: false, free: false)
           parent = @drawing.view(parent_id) or return gone('view')
           return Refusal.new("a section is #{FORMS.join(', ')}", []) unless FORMS.include?(form)
           return Refusal.new(too_few(form), []) if line.size < { 'half' => 2, 'bend' => 3, 'stepped' => 4 }.fetch(form, 2)
@@ -54,7 +55,7 @@ module Nockplane
           wrong = own.problem
           return Refusal.new(wrong, []) if wrong
 
-          cut(parent, own, at)
+          cut(parent, own, at, free)
         end
 
         # A part of a view, larger. shape: circle, rectangle or curve through points (Sketch#region).
@@ -104,14 +105,14 @@ module Nockplane
         end
 
         # The section of a view along a line. (Where it stands says from where one looks: SEC-23.)
-        def cut(parent, own, at)
+        def cut(parent, own, at, free)
           e = own.sight
           way = @drawing.standard.first_angle? ? e : e.map(&:-@)
           own.looks, way = -1, way.map(&:-@) if toward(parent, at, *way).negative?
           view = child(parent, Section::NAME, Folding.direction(*way)).tap { |v| v.own = own }
           view.label = Section.new.label(Letters.next(@drawing))
           view.name = unused("Section #{view.label}")
-          finished("#{view.name} cut through #{parent.name}", placed(view, parent, at))
+          finished("#{view.name} cut through #{parent.name}", placed(view, parent, free ? nil : at))
         end
 
         # How far a place lies from the parent along a direction; without one a look to the right or up is taken.
@@ -127,14 +128,25 @@ module Nockplane
           view.tap { |v| v.x, v.y = (parent.x + (way[0] * along)).round(3), (parent.y + (way[1] * along)).round(3) }
         end
 
-        # Beside the parent where its outlines don't meet.
+        # Out of the parent along the fold, where nothing stands and the sheet goes; else just beside it.
         def beside(view, parent)
           x, y = Folding.way(view.direction) || Folding::CORNERS.fetch(view.direction).map { |c| c * Math.sqrt(0.5) }
           w, h = Arranging.size(with(view), view, @source).map { |mm| mm * @drawing.scale(parent) / 2 }
           x0, y0, x1, y1 = builder(parent.sheet).place(parent).outline
           reach = ((x * (x.positive? ? x1 - parent.x : x0 - parent.x)) + (y * (y.positive? ? y1 - parent.y : y0 - parent.y))).abs
           far = reach + APART + (x.abs * w) + (y.abs * h)
-          [(parent.x + (x * far)).round(3), (parent.y + (y * far)).round(3)]
+          places = (0..TRIES).map { |i| far + (i * STEP) }.map { |mm| [(parent.x + (x * mm)).round(3), (parent.y + (y * mm)).round(3)] }
+          places.find { |px, py| room?(parent.sheet, [px - w, py - h, px + w, py + h]) } || places[0]
+        end
+
+        # mm between places tried along a fold, and how many are.
+        STEP = 8.0
+        TRIES = 60
+
+        # Is a box inside the frame and clear of what stands on a sheet?
+        def room?(sheet_id, box)
+          taken = @taken ||= @drawing.views_on(sheet_id).map { |v| builder(sheet_id).reach(v) } + builder(sheet_id).furniture.boxes
+          Geometry::Box.inside?(box, builder(sheet_id).frame_box) && taken.none? { |b| Geometry::Box.meet?(box, b) }
         end
 
         # In the free room of a sheet, else in its middle.
