@@ -13,6 +13,7 @@ module App
         model = Records::Model.find(binding.model)
         raise Refused, 'This drawing is pinned to a revision; let it follow the model to change sizes here.' unless binding.follow
 
+        raise Refused, "This view shows the variant '#{binding.variant}'; its sizes are those of the table on the model's page." if binding.variant
         raise Refused, 'That is the size already; nothing is different.' if given.to_s.strip == Nockplane::Drawings::Measure.typed(value.standard, cell.snapshot)
 
         number = Nockplane::Drafting::Entry.size(given, cell.snapshot['kind'], value.standard) or raise Refused, Nockplane::Drafting::Entry.fault(given, value.standard)

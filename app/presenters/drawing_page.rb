@@ -152,10 +152,21 @@ module App
       # Models offered to be shown.
       SHOWN = 300
 
-      # Those that the drawing shows first.
+      # [[value, words], ...]: those that the drawing shows first; of a family each variant, too ("slug|variant").
       def models_to_show
         own = Records::Model.where(id: @value.bindings.map(&:model)).order(:number).to_a
-        own + Records::Model.where.not(id: own.map(&:id)).order(:number, :name).limit(SHOWN).to_a
+        (own + Records::Model.where.not(id: own.map(&:id)).order(:number, :name).limit(SHOWN).to_a).flat_map do |m|
+          words = [m.number, m.name].compact.join(' ')
+          [[m.slug, words], *variants(m).map { |v| ["#{m.slug}|#{v}", "#{words}, variant #{v}"] }]
+        end
+      end
+
+      # Names of the rows of a model's table.
+      def variants(model)
+        text = model.latest.recipe
+        text.match?(/^variants:/) ? Nockplane::Modelling::Recipe.parse(text).variants.keys : []
+      rescue Nockplane::Error
+        []
       end
 
       # The direction that says most with its long side level; nil when the model is not built.
@@ -181,13 +192,16 @@ module App
       # Can the dimension's value be typed here?
       def editable?(dimension)
         model = model_of(@value.view(dimension.view))
-        !imported?(model) && Workshop.size_edit(model, dimension.dimension).refusal.nil?
+        variant = @value.binding(@value.view(dimension.view).binding).variant
+        !imported?(model) && variant.nil? && Workshop.size_edit(model, dimension.dimension).refusal.nil?
       end
 
       def imported?(model) = Nockplane::Modelling::ImportReference.is?(model.latest.recipe)
 
       # The model that a view shows.
-      def model_of(view) = (@models ||= {})[view.binding] ||= Records::Model.unscoped.find(@value.binding(view.binding).model)
+      def model_of(view) = bound(view.binding)
+      # The model of a binding.
+      def bound(binding) = (@models ||= {})[binding] ||= Records::Model.unscoped.find(@value.binding(binding).model)
 
       def adrift(dimension) = docket.adrift_of(dimension.id)
       def journal = @record.journal.where.not(state: 'dropped').last(12).reverse

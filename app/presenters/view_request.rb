@@ -73,8 +73,8 @@ module App
       def bound
         return [text('binding'), nil] if @value.binding(text('binding'))
 
-        model = Records::Model.find_by(slug: text('model')) || Records::Model.find_by(id: text('model')) or raise Refused, 'Choose a model to show.'
-        variant = text('variant').empty? ? nil : text('variant')
+        slug, variant = text('model').split('|', 2)
+        model = Records::Model.find_by(slug: slug) or raise Refused, 'Choose a model to show.'
         known = @value.bindings.find { |b| b.model == model.id && b.variant == variant }
         return [known.id, nil] if known
 

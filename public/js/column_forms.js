@@ -22,7 +22,7 @@ export function mount(column, { edit, send, upload, place }) {
   column.addEventListener('change', (event) => {
     if (event.target.form?.dataset.atOnce !== undefined) { event.target.form.requestSubmit(); return; }
     if (event.target.dataset.looks === undefined) return;
-    event.target.form.querySelectorAll('img[data-look]').forEach((img) => { img.src = `/models/${event.target.value}/looks/${img.dataset.look.replaceAll(' ', '-')}.svg`; });
+    event.target.form.querySelectorAll('img[data-look]').forEach((img) => { img.src = `/models/${event.target.value.split('|')[0]}/looks/${img.dataset.look.replaceAll(' ', '-')}.svg`; });
   });
 
   column.addEventListener('submit', (event) => {

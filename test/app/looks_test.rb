@@ -47,6 +47,20 @@ class LooksTest < AppTest
     assert_equal 2, drawn.reload.bindings.count, 'taken back, it is bound again'
   end
 
+  def test_a_variant_of_a_family_is_shown_beside_the_model
+    family = App::Actions::AddModel.call("#{PART.sub('Lid', 'Family').sub('QI-2130', 'QI-2140')}variants:\n  long: {length: 160}\n")
+    page = App::Presenters::DrawingPage.new(drawn, nil, nil)
+    assert_includes page.models_to_show, ["#{family.slug}|long", 'QI-2140 Family, variant long']
+    made = post_json("/drawings/#{drawn.slug}/edits", { do: 'add view', sheet: 's1', model: "#{family.slug}|long", orientation: 'top', scale: '1:2' })['made']
+    value = drawn.reload.value
+    view = value.view(made.split('/')[1])
+    assert_equal 'long', value.binding(view.binding).variant
+    box = Nockplane::Drawings::ShownModel.of(App::Workshop.source, value, view).linework.box
+    assert_in_delta 160, box[2] - box[0], 1e-6
+    get "/drawings/#{drawn.slug}?select=#{made}"
+    assert_includes last_response.body, 'variant long'
+  end
+
   def test_nonsense_is_told
     assert_equal 'A direction is three numbers.', keep('x', [1, 2], [0, 0, 1])['error']
     assert_equal 'A direction has a name of 1 to 40 letters.', keep('', [1, 0, 0], [0, 0, 1])['error']
