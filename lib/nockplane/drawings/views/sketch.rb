@@ -130,9 +130,10 @@ module Nockplane
           Tied.new(x: p[0].round(6), y: p[1].round(6), face: axis.face, rx: axis.place[0].round(6), ry: axis.place[1].round(6))
         end
 
-        # The axis seen end-on that a stretch passes nearest to.
-        def axis_near(a, b)
-          @anchorage.ends.map { |f| [f, Math.hypot(*across(f.place, a, b))] }.select { |f, d| d <= @near && beside?(f.place, a, b) }.min_by(&:last)&.first
+        # The axis seen end-on that a stretch passes nearest to; besides: a point whose axis is not meant.
+        def axis_near(a, b, besides = nil)
+          ends = besides ? @anchorage.ends.reject { |f| distance(f.place, besides) < @near } : @anchorage.ends
+          ends.map { |f| [f, Math.hypot(*across(f.place, a, b))] }.select { |f, d| d <= @near && beside?(f.place, a, b) }.min_by(&:last)&.first
         end
 
         def beside?(p, a, b)
@@ -151,8 +152,12 @@ module Nockplane
         # From outside to an axis.
         def halved(points)
           middle = Tied.to(@anchorage, *points[1], @near)
-          start = straightened([middle.to_a, points[0]])[1]
-          [middle.face ? with(start, Anchorage::Found.new(middle.face, [middle.rx, middle.ry], true)) : free(*start), middle]
+          [beside_axis(straightened([middle.to_a, points[0]])[1], middle), middle]
+        end
+
+        # A point that goes where the axis of another goes.
+        def beside_axis(point, other)
+          other.face ? with(point, Anchorage::Found.new(other.face, [other.rx, other.ry], true)) : free(*point)
         end
 
         # Two stretches that meet at an axis, each through an axis near its end.
@@ -162,8 +167,8 @@ module Nockplane
         end
 
         def outer(middle, point)
-          axis = axis_near(middle.to_a, point)
-          return Tied.to(@anchorage, *straightened([middle.to_a, point])[1], 0.0) if axis.nil? || distance(axis.place, middle.to_a) < @near
+          axis = axis_near(middle.to_a, point, middle.to_a)
+          return beside_axis(straightened([middle.to_a, point])[1], middle) unless axis
 
           e = Views.unit(middle.to_a, axis.place)
           length = [distance(middle.to_a, point), distance(middle.to_a, axis.place)].max
