@@ -5,7 +5,7 @@ module Nockplane
     # What a view shows of its model at a revision: the model as its kind cuts it open and bounds it, its products in the view's frame.
     # Image coordinates are mm of the model; those of the "base" image are before the view is turned on the sheet.
     class ShownModel
-      attr_reader :view, :subject, :frame, :base_frame
+      attr_reader :subject
 
       # Of a view of a drawing, at the revision it shows or another.
       def self.of(source, drawing, view, revision = view.revision) = new(source, drawing, view, revision)
@@ -14,13 +14,14 @@ module Nockplane
         @source = source
         @drawing = drawing
         @subject = drawing.subject(view, revision)
-        @frame = drawing.frame(view)
-        @base_frame = drawing.base_frame(view)
-        @view = view
+        @given = view
         @kind = Views.of(view)
-        # (A view brought to another revision is another view: its lines move with the faces they are tied to.)
-        @view = Catching.up(self, view) unless revision == view.revision
       end
+
+      # The view. (Brought to another revision it is another one: its lines move with the faces they are tied to, for which the model is asked.)
+      def view = @view ||= @subject.revision == @given.revision ? @given : Catching.up(self, @given)
+      def frame = @frame ||= @drawing.frame(view)
+      def base_frame = @base_frame ||= @drawing.base_frame(view)
 
       def model = @source.model(@subject)
       def solid = model.solid
@@ -29,23 +30,23 @@ module Nockplane
       def axes = opened&.axes || whole_axes
 
       # What is shown of the parent at the same revision.
-      def parent = @parent ||= ShownModel.new(@source, @drawing, @drawing.view(@view.parent), @subject.revision)
-      def parent_frame = @drawing.base_frame(@drawing.parent_of(@view))
+      def parent = @parent ||= ShownModel.new(@source, @drawing, @drawing.view(view.parent), @subject.revision)
+      def parent_frame = @drawing.base_frame(@drawing.parent_of(@given))
 
       # Image point of a model point before the view is turned.
-      def base_image(p) = @base_frame.image(p)
+      def base_image(p) = base_frame.image(p)
 
       # Views::Anchorage of the model in the image that the view's own lines are drawn on.
-      def anchorage = Views::Anchorage.new(solid, whole_axes, @view.parent ? parent_frame : @base_frame)
+      def anchorage = Views::Anchorage.new(solid, whole_axes, @given.parent ? parent_frame : @drawing.base_frame(@given))
       # The same in the view's own image: for what is cropped and broken out.
-      def own_anchorage = Views::Anchorage.new(solid, whole_axes, @base_frame)
+      def own_anchorage = Views::Anchorage.new(solid, whole_axes, @drawing.base_frame(@given))
 
       # Products::Opening by which the model is cut open, nil when it is not.
       def opening
         return @opening if defined?(@opening)
 
         own = @kind.opening(self)
-        pockets = (@view.broken || []).map { |b| b.tool(@base_frame, reach) }
+        pockets = (view.broken || []).map { |b| b.tool(base_frame, reach) }
         plain = pockets.empty? && left_out.empty?
         @opening = plain ? own : Products::Opening.new([*own&.tools, *pockets], uncut: own&.uncut, slice: own&.slice, bend: own&.bend, without: left_out)
       end
@@ -54,7 +55,7 @@ module Nockplane
       def opened
         return @opened if defined?(@opened)
 
-        @opened = opening && @source.opened(@subject, @frame, opening)
+        @opened = opening && @source.opened(@subject, frame, opening)
       rescue Products::Opening::Nothing => e
         @problem = e.message
         @opened = nil
@@ -71,13 +72,13 @@ module Nockplane
         return [] unless opened
 
         by_component = opened.areas.group_by(&:component).transform_values { |areas| areas.flat_map(&:outlines) }
-        by_component.transform_values { |outlines| bounded_loops(outlines.map { |l| l.points.map { |p| @frame.image(p) } }) }.reject { |_, l| l.empty? }.to_a
+        by_component.transform_values { |outlines| bounded_loops(outlines.map { |l| l.points.map { |p| frame.image(p) } }) }.reject { |_, l| l.empty? }.to_a
       end
 
       # Projection::Linework as the view shows it.
       def linework
         @linework ||= begin
-          found = problem ? Projection::Linework.new([]) : opened&.linework || @source.linework(@subject, @frame)
+          found = problem ? Projection::Linework.new([]) : opened&.linework || @source.linework(@subject, frame)
           bounded? ? Projection::Linework.new(windows.reduce(found.strokes) { |strokes, w| w.keep(strokes) }) : found
         end
       end
@@ -86,13 +87,13 @@ module Nockplane
       def shading
         return [] if problem
 
-        found = opened ? @source.opened_shading(@subject, @frame, opening) : @source.shading(@subject, @frame)
+        found = opened ? @source.opened_shading(@subject, frame, opening) : @source.shading(@subject, frame)
         bounded? ? found.filter_map { |r| bounded_loops(r.loops).then { |l| r.dup.tap { |x| x.loops = l } unless l.empty? } } : found
       end
 
       # Regions of what stands in for faces that could not be read (a model cut open shows none).
-      def stand_ins = opened ? [] : @source.stand_ins(@subject, @frame)
-      def shaded? = @source.shaded?(@subject, @frame, opening)
+      def stand_ins = opened ? [] : @source.stand_ins(@subject, frame)
+      def shaded? = @source.shaded?(@subject, frame, opening)
 
       # [[from, to], ...]: middles of components as made and as the explode steps have moved them; [] of what is not exploded.
       def trails
@@ -108,29 +109,29 @@ module Nockplane
       end
 
       # Components that the view leaves out.
-      def left_out = (@view.parts || []).select(&:out?).map(&:component)
+      def left_out = (view.parts || []).select(&:out?).map(&:component)
 
       # Are all the lines there already?
-      def known? = @source.modelled?(@subject) && @source.known?(@subject, @frame, opening)
+      def known? = @source.modelled?(@subject) && @source.known?(@subject, frame, opening)
 
       # Image box of the lines, [x0, y0, x1, y1], of the whole model before anything is left out or cropped.
       def whole_box
-        points = solid.xs.each_index.map { |i| @frame.image(solid.point(i)) }
+        points = solid.xs.each_index.map { |i| frame.image(solid.point(i)) }
         points.transpose.map(&:minmax).then { |x, y| [x[0], y[0], x[1], y[1]] }
       end
 
       # Windows (in the image, turned as it is on the sheet) that bound the view.
       def windows
-        @windows ||= [(w = @kind.window(self)) && window_on(w), @view.crop&.window { |p| turned_point(p) }].compact
+        @windows ||= [(w = @kind.window(self)) && window_on(w), view.crop&.window { |p| turned_point(p) }].compact
       end
 
       def bounded? = !windows.empty?
 
       # Image point that stands where the view stands on paper.
-      def hub = @kind.hub(self)&.then { |p| turned_point(p) } || @frame.image(middle)
+      def hub = @kind.hub(self)&.then { |p| turned_point(p) } || frame.image(middle)
 
       # Models seen in details and the like are bounded in the base image.
-      def turned_point((x, y)) = @view.turn ? @frame.image(@base_frame.at(x, y)) : [x, y]
+      def turned_point((x, y)) = view.turn ? frame.image(base_frame.at(x, y)) : [x, y]
 
       # Least and greatest depth of the model along the sight.
       def reach = own_anchorage.reach
@@ -153,7 +154,7 @@ module Nockplane
       end
 
       def window_on(window)
-        return window unless @view.turn
+        return window unless view.turn
         return Projection::Window.circle(turned_point(window.centre), window.radius) if window.circle?
 
         Projection::Window.polygon(window.points.map { |p| turned_point(p) })
