@@ -17,6 +17,8 @@ namespace(:bench) do
   task(:faults) { %w[edits kills copies fuzz readers].each { |name| ruby "bench/faults/#{name}.rb" } }
   desc 'Time the board with 500 drawings'
   task(:board) { ruby 'bench/board.rb' }
+  desc 'Time sections'
+  task(:cuts) { ruby 'bench/cuts.rb' }
   desc 'Time templates, standards and layout'
   task(:house) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/house.rb' }
 end
