@@ -5,7 +5,7 @@ require_relative '../config/core'
 
 DEMO = File.expand_path('../demo/models', __dir__)
 TEXTS = Dir[File.join(DEMO, '*.yml')].to_h { |f| [File.basename(f)[/\A[^.]+/], File.read(f)] }
-NUMBERS = TEXTS.values.to_h { |t| [t[/number: ([\w-]+)/, 1], t] }
+NUMBERS = TEXTS.values.to_h { |t| [t[/number: ([^,}\n]+)/, 1].to_s.strip, t] }
 LIBRARY = ->(name, _) { TEXTS[name] || NUMBERS[name] }
 FRONT = Nockplane::Projection::ViewFrame.named('front')
 
