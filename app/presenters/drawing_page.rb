@@ -155,16 +155,17 @@ module App
       # [[value, words], ...]: those that the drawing shows first; of a family each variant, too ("slug|variant").
       def models_to_show
         own = Records::Model.where(id: @value.bindings.map(&:model)).order(:number).to_a
-        (own + Records::Model.where.not(id: own.map(&:id)).order(:number, :name).limit(SHOWN).to_a).flat_map do |m|
+        all = own + Records::Model.where.not(id: own.map(&:id)).order(:number, :name).limit(SHOWN).to_a
+        families = Records::Revision.families(all.map(&:id))
+        all.flat_map do |m|
           words = [m.number, m.name].compact.join(' ')
-          [[m.slug, words], *variants(m).map { |v| ["#{m.slug}|#{v}", "#{words}, variant #{v}"] }]
+          [[m.slug, words], *variants(families[m.id]).map { |v| ["#{m.slug}|#{v}", "#{words}, variant #{v}"] }]
         end
       end
 
-      # Names of the rows of a model's table.
-      def variants(model)
-        text = model.latest.recipe
-        text.match?(/^variants:/) ? Nockplane::Modelling::Recipe.parse(text).variants.keys : []
+      # Names of the rows of a table in recipe text; none of nil.
+      def variants(text)
+        text ? Nockplane::Modelling::Recipe.parse(text).variants.keys : []
       rescue Nockplane::Error
         []
       end

@@ -20,7 +20,7 @@ module App
                         ['arrow', 'Arrowhead', { 'filled' => 'filled', 'open' => 'open', 'blank' => 'closed, blank', 'open 90' => 'open, 90°', 'stroke' => 'oblique stroke', 'dot' => 'dot' }], ['arrow_length', 'Arrow length, mm', :float], ['arrow_ratio', 'Arrow width : length', :float],
                         ['gap', 'Gap, mm', :float], ['overrun', 'Overrun, mm', :float], ['first_row', 'First row, mm', :float], ['row', 'Row spacing, mm', :float]]],
         ['Views', [['centre_overrun', 'Centre line overrun, mm', :float], *%w[principal projected pictorial].map { |k| ["centre_lines.#{k}", "Centre lines: #{k}", :boolean] },
-                   *%w[principal projected pictorial].map { |k| ["tangent_edges.#{k}", "Tangent edges: #{k}", { 'narrow' => 'narrow', 'shortened' => 'narrow, shortened', 'none' => 'left out', 'wide' => 'as visible edges' }] },
+                   *%w[principal projected pictorial].map { |k| ["tangent_edges.#{k}", "Tangent edges: #{k}", ViewColumn::TANGENT] },
                    ['threads', 'Threads', { 'conventional' => 'three-quarter arc', 'simplified' => 'dashed circle', 'none' => 'not shown' }], ['hatch_angle', 'Hatch angle, °', :float], ['hatch_spacing', 'Hatch spacing, mm', :float]]],
         ['Notes in the title block', [['general_tolerance', 'General tolerances', :text], ['tolerancing', 'Tolerancing principle', :text]]]
       ].freeze

@@ -41,6 +41,15 @@ class ViewPartsTest < ViewTest
     assert_equal [40.0, 30.0], [region.width, region.height].map { |c| c.round(4) }
   end
 
+  def test_a_mark_on_a_turned_parent_goes_the_way_it_is_dragged
+    done(making.detail(plan.id, 'circle', [on_plan(25, 10), on_plan(37, 10)]))
+    detail = last
+    done(shaping(plan).turn(90))
+    scale = @drawing.scale(plan)
+    done(shaping(detail).drag_mark(4 * scale, 0))
+    assert_equal [25.0, 6.0], @drawing.view(detail.id).own.at.to_a.map { |c| c.round(4) }, 'to the right on paper is downwards on the part'
+  end
+
   def test_a_curve_drawn_by_hand_has_fewer_corners_than_it_had_points
     points = (0..600).map { |i| (i * Math::PI / 300).then { |a| on_plan(20 * Math.cos(a), 20 * Math.sin(a)) } }
     region = sketch.region('curve', points)

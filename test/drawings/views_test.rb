@@ -154,6 +154,7 @@ class ViewsTest < ViewTest
     assert_in_delta 1, V.dot(@drawing.frame(view).d, [1.0, 0.0, 0.0]), 1e-9, 'first angle: on the right stands what is seen from the left'
     assert_in_delta plan.y, view.y, 1e-9
     refused 'pick a straight edge of the view', making.auxiliary(plan.id, on_plan(0, -10))
+    refused "the arrow of #{view.name} stands at the edge that it looks at", shaping(view).drag_mark(5, 0)
   end
 
   def test_sec_05_a_broken_out_part_goes_down_to_the_axis_within

@@ -116,8 +116,7 @@ module Nockplane
 
       # Image box of the lines, [x0, y0, x1, y1], of the whole model before anything is left out or cropped.
       def whole_box
-        points = solid.xs.each_index.map { |i| frame.image(solid.point(i)) }
-        points.transpose.map(&:minmax).then { |x, y| [x[0], y[0], x[1], y[1]] }
+        frame.project(solid).first(2).map(&:minmax).transpose.flatten
       end
 
       # Windows (in the image, turned as it is on the sheet) that bound the view.

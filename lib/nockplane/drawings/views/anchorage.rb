@@ -62,7 +62,7 @@ module Nockplane
         end
 
         # Depth of the nearest and of the farthest point of the part along the sight.
-        def reach = @solid.xs.each_index.map { |i| @frame.depth(@solid.point(i)) }.minmax
+        def reach = @frame.project(@solid)[2].minmax
 
         private
 

@@ -12,6 +12,8 @@ module Nockplane
         # The edge looked at square on: two points of it on the parent, each tied; the eye is on the side of its left normal when side is 1.
         Edge = Struct.new(:from, :to, :faces, :side, :lost, keyword_init: true) do
           def lost? = lost == true
+          # (Its arrow stands where the edge is.)
+          def dragged(_dx, _dy) = nil
 
           # Unit vector on the parent from the part towards the eye.
           def outward

@@ -15,6 +15,9 @@ module Nockplane
         def moved(anchorage) = dup.tap { |l| l.line = line.map { |t| t.moved(anchorage) } }
         def lost? = line.any?(&:lost)
 
+        # Moved by mm of the model in the image; the block gives [Tied] of a line of a form through points.
+        def dragged(dx, dy) = dup.tap { |l| l.line = yield(points.map { |x, y| [x + dx, y + dy] }, form) }
+
         # Unit vector of the first stretch in the parent's image.
         def run = Views.unit(points[0], points[1])
 

@@ -8,7 +8,6 @@ module Nockplane
       PartLook = Struct.new(:component, :look, keyword_init: true) do
         def out? = look == 'out'
         def thin? = look == 'thin'
-        def plain? = look == 'plain'
       end
 
       class PartLook

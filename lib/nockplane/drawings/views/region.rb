@@ -39,6 +39,8 @@ module Nockplane
 
         def moved(anchorage) = dup.tap { |r| r.at = at.moved(anchorage) }
         def lost? = at.lost == true
+        # Moved by mm of the model in the image.
+        def dragged(dx, dy) = dup.tap { |r| r.at = at.shifted(dx, dy) }
 
         private
 

@@ -99,13 +99,13 @@ module Nockplane
 
         # Shows the assembly exploded, or as made.
         def state(state)
-          model = @source.model(@drawing.subject(@view))
-          return refusal('an exploded view needs an assembly with explode steps') if state && !model.assembly?
+          return changed("#{name} shown as made") { |v| v.state = nil } unless state
 
-          before = state && @source.model(@drawing.binding(@view.binding).subject(@view.revision))
-          changed(state ? "#{name} exploded" : "#{name} shown as made") { |v| v.state = state }.then do |edit|
-            state && @source.model(@drawing.binding(@view.binding).subject(@view.revision, state)).solid.box == before.solid.box ? refusal('the assembly has no explode steps') : edit
-          end
+          made, exploded = [nil, state].map { |s| @source.model(@drawing.binding(@view.binding).subject(@view.revision, s)) }
+          return refusal('an exploded view needs an assembly with explode steps') unless made.assembly?
+          return refusal('the assembly has no explode steps') if made.solid.box == exploded.solid.box
+
+          changed("#{name} exploded") { |v| v.state = state }
         end
 
         # A component shown thin, left out, plain, or (nil) as the rest.
@@ -140,12 +140,10 @@ module Nockplane
 
         # Its line or boundary moved on the parent by dx, dy mm of paper; what it goes through there it is tied to.
         def drag_mark(dx, dy)
-          on = builder.place(parent)
-          by = [dx / on.scale, dy / on.scale]
-          sketch = Sketch.new(builder, parent)
-          own = @view.own or return refusal("#{name} has no line of its own to move")
-          moved = own.is_a?(Region) ? own.dup.tap { |r| r.at = own.at.shifted(*by) } : own.dup.tap { |l| l.line = redrawn(sketch, on, by) }
-          changed("#{own.is_a?(Region) ? 'Boundary' : 'Cutting line'} of #{name} moved") { |v| v.own = moved }
+          return refusal("#{name} has no line of its own to move") unless @view.own
+
+          moved = @view.own.dragged(*by_on_parent(dx, dy)) { |points, form| redrawn(points, form) }
+          moved ? changed("Mark of #{name} moved") { |v| v.own = moved } : refusal("the arrow of #{name} stands at the edge that it looks at")
         end
 
         # Its label moved by dx, dy mm.
@@ -160,9 +158,17 @@ module Nockplane
         def sketch = Sketch.new(builder, @view)
         def refusal(reason) = Refusal.new(reason, ["view/#{@view.id}"])
 
-        def redrawn(sketch, place, by)
+        # mm of the model in the parent's image, before it is turned, of a move on paper.
+        def by_on_parent(dx, dy)
+          sketch = Sketch.new(builder, parent)
+          sketch.image(parent.x + dx, parent.y + dy).zip(sketch.image(parent.x, parent.y)).map { |a, b| a - b }
+        end
+
+        # [Tied] of a cutting line through other points of the parent's image.
+        def redrawn(points, form)
           frame = @drawing.base_frame(parent)
-          sketch.cutting_line(@view.own.points.map { |x, y| place.point(frame.at(x + by[0], y + by[1])) }, @view.own.form)
+          on = builder.place(parent)
+          Sketch.new(builder, parent).cutting_line(points.map { |x, y| on.point(frame.at(x, y)) }, form)
         end
 
         # Depth of a part to be broken out; Refusal where it makes no sense.
