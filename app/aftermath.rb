@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module App
-  # What follows from a new revision: assemblies that stand on the model follow it, and drawings learn what it means for them.
-  # It is put on the queue in the transaction that keeps the revision, and found again from what is stored (#overdue).
+  # What follows from a new revision: assemblies that stand on the model follow it, and drawings learn what it means for
+  # them. It is put on the queue in the transaction that keeps the revision, and found again from what is stored
+  # (#overdue).
   module Aftermath
     module_function
 
@@ -18,13 +19,17 @@ module App
       naming(model) { |component| component['revision'].nil? }
     end
 
-    # At the start of a worker: assemblies that have not followed, drawings whose standing is not that of what is stored.
+    # At the start of a worker: assemblies that have not followed, drawings whose standing is not that of what is
+    # stored.
     def overdue
-      Records::Model.find_each { |m| Queue.once("catch-up-#{m.id}", Jobs::FollowJob.new(nil, m.id), priority: 2) if behind?(m) }
+      Records::Model.find_each do |m|
+        Queue.once("catch-up-#{m.id}", Jobs::FollowJob.new(nil, m.id), priority: 2) if behind?(m)
+      end
       Standings.recheck_stale
     end
 
-    # Assemblies whose latest revision names the model, at whatever revision; with a block, in a component it holds true of.
+    # Assemblies whose latest revision names the model, at whatever revision; with a block, in a component it holds true
+    # of.
     def naming(model)
       Records::Model.where.not(id: model.id).select do |other|
         named = components(other).select { |c| Records::Model.named(c['model'].to_s)&.id == model.id }
@@ -33,7 +38,9 @@ module App
     end
 
     # Those that name it by a certain number.
-    def named_by(model, number) = naming(model).select { |other| components(other).any? { |c| c['model'].to_s == number } }
+    def named_by(model, number)
+      naming(model).select { |other| components(other).any? { |c| c['model'].to_s == number } }
+    end
 
     # Components of an assembly as its latest revision has them; none of other models and of text that can't be read.
     def components(model)

@@ -3,13 +3,18 @@
 require 'etc'
 
 module App
-  # Heavy work of web requests, done in processes of its own, so that the server goes on answering others whatever somebody asks for.
-  # Each piece has bounds of time and memory, is given up when nobody waits for the answer any more, and one person has only so many
-  # at once. Only so many run at once on the machine, whichever server process asked: the rest wait in line.
+  # Heavy work of web requests, done in processes of its own, so that the server goes on answering others whatever
+  # somebody asks for. Each piece has bounds of time and memory, is given up when nobody waits for the answer any more,
+  # and one person has only so many at once. Only so many run at once on the machine, whichever server process asked:
+  # the rest wait in line.
   module Apart
     # Seconds a piece may take, bytes its process may grow to.
     Bounds = Struct.new(:seconds, :memory)
-    BOUNDS = Bounds.new(ENV.fetch('NOCKPLANE_HEAVY_SECONDS', 60).to_f, ENV.fetch('NOCKPLANE_HEAVY_MEMORY_MB', 1500).to_i * 1_000_000).freeze
+    BOUNDS =
+      Bounds.new(
+        ENV.fetch('NOCKPLANE_HEAVY_SECONDS', 60).to_f,
+        ENV.fetch('NOCKPLANE_HEAVY_MEMORY_MB', 1500).to_i * 1_000_000
+      ).freeze
     # At once on this machine; of one person at once, and with those that wait for their turn.
     AT_ONCE = [Etc.nprocessors, 2].max
     OF_ONE = 1
@@ -58,8 +63,9 @@ module App
     def asker = Thread.current[:nockplane_asker]
     def asked? = !asker.nil?
 
-    # What a task (a method of Heavy and its arguments, plain values) gives; done here where nobody asks through the web. what: its
-    # subject in words, "The part". Raises what the task raises, Refused when it takes too long or too much, Abandoned.
+    # What a task (a method of Heavy and its arguments, plain values) gives; done here where nobody asks through the
+    # web. what: its subject in words, "The part". Raises what the task raises, Refused when it takes too long or too
+    # much, Abandoned.
     def run(what, task, *arguments)
       return Heavy.public_send(task, *arguments) unless asked?
 
@@ -69,8 +75,19 @@ module App
     # Yields when it is this person's turn. Raises Refused when they have too much under way.
     def turn(asker, &work)
       person = Digest::SHA256.hexdigest(asker.person)[0, 24]
-      place("line-#{person}", IN_LINE, "You have #{IN_LINE} large pieces of work under way already. Wait for one of them, or close the page that asked for it.", 429) do
-        place('line', IN_ALL, 'This machine has too many large pieces of work under way; try again in a minute.', 503) { in_turn(person, asker, &work) }
+      place(
+        "line-#{person}",
+        IN_LINE,
+        "You have #{IN_LINE} large pieces of work under way already. Wait for one of them, or close the page that " \
+        "asked for it.",
+        429
+      ) do
+        place(
+          'line',
+          IN_ALL,
+          'This machine has too many large pieces of work under way; try again in a minute.',
+          503
+        ) { in_turn(person, asker, &work) }
       end
     end
 
@@ -93,7 +110,9 @@ module App
       loop do
         Slots.take(name, places) { |free| return yield if free }
         raise Abandoned if asker.gone?
-        raise Refused.new('This machine is busy with other large pieces of work; try again in a minute.', status: 503) if now > until_then
+        if now > until_then
+          raise Refused.new('This machine is busy with other large pieces of work; try again in a minute.', status: 503)
+        end
 
         sleep GLANCE
       end

@@ -7,9 +7,9 @@ require 'sqlite3'
 require 'time'
 
 module App
-  # Whole copies of a data folder, made while people work: the database by SQLite's own backup (never file by file, which may catch
-  # database and log at different moments), then the files by their digests, checked, with a manifest of all that is in it. The cache
-  # can be made again and is left out.
+  # Whole copies of a data folder, made while people work: the database by SQLite's own backup (never file by file,
+  # which may catch database and log at different moments), then the files by their digests, checked, with a manifest of
+  # all that is in it. The cache can be made again and is left out.
   class Backup
     DATABASE = 'nockplane.sqlite3'
     MANIFEST = 'manifest.json'
@@ -23,7 +23,9 @@ module App
       # Copies a data folder to a new folder; gives the manifest. Raises Unusable.
       def make(data, to, time: Time.now)
         raise Unusable, "#{to} exists already; name a folder that does not" if File.exist?(to)
-        raise Unusable, "there is no database in #{data}; is that the data folder?" unless File.exist?(File.join(data, DATABASE))
+        unless File.exist?(File.join(data, DATABASE))
+          raise Unusable, "there is no database in #{data}; is that the data folder?"
+        end
 
         temporary = "#{to}.being-made"
         FileUtils.rm_rf(temporary)
@@ -39,7 +41,8 @@ module App
         FileUtils.rm_rf(temporary) if temporary && File.exist?(temporary)
       end
 
-      # Puts a backup in place of a data folder; what was there is moved aside. Gives where to, nil when nothing was. Raises Unusable.
+      # Puts a backup in place of a data folder; what was there is moved aside. Gives where to, nil when nothing was.
+      # Raises Unusable.
       def restore(from, data, time: Time.now)
         check(from)
         aside = File.exist?(data) ? "#{data}.before-#{time.strftime('%Y%m%d-%H%M%S')}" : nil
@@ -52,12 +55,18 @@ module App
         aside
       end
 
-      # Is every file there as the manifest has it, the database whole, and every imported file that it names? Raises Unusable.
+      # Is every file there as the manifest has it, the database whole, and every imported file that it names? Raises
+      # Unusable.
       def check(folder)
         manifest = JSON.parse(File.read(File.join(folder, MANIFEST)))
-        raise Unusable, "#{folder} is a #{manifest['nockplane'].inspect}, not a #{FORMAT}" unless manifest['nockplane'] == FORMAT
+        unless manifest['nockplane'] == FORMAT
+          raise Unusable, "#{folder} is a #{manifest['nockplane'].inspect}, not a #{FORMAT}"
+        end
 
-        wrong = manifest['files'].find { |path, digest| !File.file?(File.join(folder, path)) || Digest::SHA256.file(File.join(folder, path)).hexdigest != digest }
+        wrong =
+          manifest['files'].find do |path, digest|
+            !File.file?(File.join(folder, path)) || Digest::SHA256.file(File.join(folder, path)).hexdigest != digest
+          end
         raise Unusable, "#{wrong[0]} is missing or is not as it was when the backup was made" if wrong
 
         sound(folder)
@@ -69,8 +78,14 @@ module App
       # The backups of a data folder made on schedule, oldest first.
       def kept(data) = Dir[File.join(data, 'backups', 'auto-*')].select { |d| File.exist?(File.join(d, MANIFEST)) }.sort
 
-      # Makes one when the latest is older than so many hours, and keeps the latest few. Gives its folder, nil when none was due.
-      def on_schedule(data, now: Time.now, hours: ENV.fetch('NOCKPLANE_BACKUP_HOURS', 24).to_f, keep: ENV.fetch('NOCKPLANE_BACKUPS', 7).to_i)
+      # Makes one when the latest is older than so many hours, and keeps the latest few. Gives its folder, nil when none
+      # was due.
+      def on_schedule(
+        data,
+        now: Time.now,
+        hours: ENV.fetch('NOCKPLANE_BACKUP_HOURS', 24).to_f,
+        keep: ENV.fetch('NOCKPLANE_BACKUPS', 7).to_i
+      )
         return nil unless hours.positive? && keep.positive?
 
         latest = kept(data).last
@@ -87,7 +102,8 @@ module App
       def copy_database(from, to)
         source = SQLite3::Database.new(from, readonly: true)
         target = SQLite3::Database.new(to)
-        # All pages in one step: a reader of a database with a log keeps no writer out, and none can make it begin again.
+        # All pages in one step: a reader of a database with a log keeps no writer out, and none can make it begin
+        # again.
         copy = SQLite3::Backup.new(target, 'main', source, 'main')
         copy.step(-1)
         copy.finish
@@ -96,10 +112,13 @@ module App
         [source, target].compact.each(&:close)
       end
 
-      # A file, or a folder file by file: what is moved away meanwhile (a file half written, one set aside) is passed over. Files that
-      # the database names are never moved, and are checked afterwards.
+      # A file, or a folder file by file: what is moved away meanwhile (a file half written, one set aside) is passed
+      # over. Files that the database names are never moved, and are checked afterwards.
       def copy_part(data, to, part)
-        files = File.directory?(File.join(data, part)) ? Dir.glob('**/*', File::FNM_DOTMATCH, base: File.join(data, part)).map { |f| File.join(part, f) } : [part]
+        files =
+          File.directory?(File.join(data, part)) ?
+            Dir.glob('**/*', File::FNM_DOTMATCH, base: File.join(data, part)).map { |f| File.join(part, f) } :
+            [part]
         files.each do |path|
           next unless File.file?(File.join(data, path))
 
@@ -112,7 +131,10 @@ module App
 
       # { path => SHA-256 } of all files.
       def listing(folder)
-        Dir[File.join(folder, '**', '*')].select { |f| File.file?(f) }.sort.to_h { |f| [f.delete_prefix("#{folder}/"), Digest::SHA256.file(f).hexdigest] }
+        Dir[File.join(folder, '**', '*')]
+          .select { |f| File.file?(f) }
+          .sort
+          .to_h { |f| [f.delete_prefix("#{folder}/"), Digest::SHA256.file(f).hexdigest] }
       end
 
       def sound(folder)
@@ -120,8 +142,14 @@ module App
         found = database.get_first_value('PRAGMA integrity_check')
         raise Unusable, "the database is damaged: #{found}" unless found == 'ok'
 
-        texts = database.execute("SELECT recipe FROM revisions WHERE recipe LIKE '#{Nockplane::Modelling::ImportReference::HEAD}%'").flatten
-        lost = texts.map { |t| Nockplane::Modelling::ImportReference.parse(t).file }.find { |digest| !File.exist?(File.join(folder, 'files', digest[0, 2], "#{digest}.step")) }
+        texts =
+          database.execute(
+            "SELECT recipe FROM revisions WHERE recipe LIKE '#{Nockplane::Modelling::ImportReference::HEAD}%'"
+          ).flatten
+        lost =
+          texts
+            .map { |t| Nockplane::Modelling::ImportReference.parse(t).file }
+            .find { |digest| !File.exist?(File.join(folder, 'files', digest[0, 2], "#{digest}.step")) }
         raise Unusable, "the imported file #{lost[0, 12]} that a revision names is not there" if lost
       rescue SQLite3::Exception => e
         raise Unusable, "the database can't be read: #{e.message}"

@@ -20,7 +20,8 @@ module App
 
     def key?(key) = @lock.synchronize { @kept.key?(key) }
 
-    # Keeps a value that takes so many bytes; the latest is kept even where it is larger than all together may be. Gives the value.
+    # Keeps a value that takes so many bytes; the latest is kept even where it is larger than all together may be. Gives
+    # the value.
     def keep(key, value, bytes)
       @lock.synchronize do
         forget(key)

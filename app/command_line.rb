@@ -23,17 +23,44 @@ module App
     option :eight, type: :boolean, desc: 'the eight neighbours of --from: four folded, four pictorial'
     option :from, default: 'front', desc: 'the view that --eight start from'
     option :auxiliary, desc: 'square to the plane face of this name'
-    option :section, desc: 'X,Y,Z;X,Y,Z;...: cut along this line as drawn on the view --from; three points: two planes that meet at the second, turned into one; four and more: steps'
+    option :section,
+           desc:
+             'X,Y,Z;X,Y,Z;...: cut along this line as drawn on the view --from; three points: two planes that meet ' \
+             'at the second, turned into one; four and more: steps'
     option :steps, type: :boolean, desc: 'of a section: stepped planes'
     option :half, type: :boolean, desc: 'of a section: from the first point to the axis at the second, the rest whole'
     option :depth, type: :numeric, desc: 'of a section: mm shown behind it'
     option :slice, type: :boolean, desc: 'of a section: only what is cut'
-    option :uncut, desc: 'of a section: components left whole, A,B,... (without it those that the standard leaves whole; "none" for none)'
+    option :uncut,
+           desc:
+             'of a section: components left whole, A,B,... (without it those that the standard leaves whole; "none" ' \
+             'for none)'
     option :around, type: :boolean, desc: 'of a section: look to the right of the line\'s run, not to its left'
     def views(file)
-      return guarded { report(Commands::SectionView.call(read(file), Commands::Library.source(file), named(options[:from]), points(:section, 3), wish)) } if options[:section]
+      if options[:section]
+        return guarded do
+          report(
+            Commands::SectionView.call(
+              read(file),
+              Commands::Library.source(file),
+              named(options[:from]),
+              points(:section, 3),
+              wish
+            )
+          )
+        end
+      end
 
-      guarded { report(Commands::Views.call(read(file), frames(file), Commands::Library.source(file), exploded: options[:exploded] == true)) }
+      guarded do
+        report(
+          Commands::Views.call(
+            read(file),
+            frames(file),
+            Commands::Library.source(file),
+            exploded: options[:exploded] == true
+          )
+        )
+      end
     end
 
     desc 'section FILE', 'area, perimeter and loops of a section by a plane'
@@ -42,18 +69,29 @@ module App
     option :profile, desc: 'a closed profile in --plane as U,V;U,V;... cut to --depth'
     option :depth, type: :numeric, desc: 'mm'
     def section(file)
-      guarded { report(Commands::Section.call(read(file), Commands::Library.source(file), numbers(:plane, 6, 'PX,PY,PZ,NX,NY,NZ'), cutter)) }
+      guarded do
+        report(
+          Commands::Section.call(
+            read(file),
+            Commands::Library.source(file),
+            numbers(:plane, 6, 'PX,PY,PZ,NX,NY,NZ'),
+            cutter
+          )
+        )
+      end
     end
 
     desc 'draw FILE', 'a titled sheet: what stands on it, and as SVG or PDF'
     option :template, default: 'a3-part-first-angle', desc: Nockplane::Drawings::Template.all.keys.join(', ')
     option :out, desc: 'SHEET.svg or SHEET.pdf; without it nothing is written'
     def draw(file)
-      guarded { report(Commands::Draw.call(read(file), options[:template], options[:out], Commands::Library.new(file))) }
+      guarded do
+        report(Commands::Draw.call(read(file), options[:template], options[:out], Commands::Library.new(file)))
+      end
     end
 
     desc 'export FILE', 'the model as a file for other systems'
-    option :to, required: true, desc: Commands::Export::KINDS.keys.join(', ')
+    option :to, required: true, desc: Exporting::KINDS.keys.join(', ')
     option :out, required: true, desc: 'the file to write'
     def export(file)
       guarded { report(Commands::Export.call(read(file), Commands::Library.source(file), options[:to], options[:out])) }
@@ -88,13 +126,23 @@ module App
       end
 
       def report(hash)
-        options[:json] ? puts(JSON.generate(hash)) : hash.each { |k, v| puts "#{k}: #{v.is_a?(Array) || v.is_a?(Hash) ? JSON.generate(v) : v}" }
+        options[:json] ?
+          puts(JSON.generate(hash)) :
+          hash.each { |k, v| puts "#{k}: #{v.is_a?(Array) || v.is_a?(Hash) ? JSON.generate(v) : v}" }
       end
 
       def frames(file)
-        return { 'given' => Nockplane::Projection::ViewFrame.new(vector(:direction), vector(:up)) } if options[:direction]
+        if options[:direction]
+          return { 'given' => Nockplane::Projection::ViewFrame.new(vector(:direction), vector(:up)) }
+        end
+
         return named(options[:from]).eight if options[:eight]
-        return { options[:auxiliary] => Commands::Views.auxiliary(read(file), options[:auxiliary], Commands::Library.source(file)) } if options[:auxiliary]
+        if options[:auxiliary]
+          return {
+            options[:auxiliary] =>
+              Commands::Views.auxiliary(read(file), options[:auxiliary], Commands::Library.source(file))
+          }
+        end
 
         options[:view].split(',').to_h { |name| [name, named(name)] }
       end
@@ -112,7 +160,13 @@ module App
                else count == 3 ? 'bend' : 'full'
                end
         uncut = options[:uncut] && (options[:uncut] == 'none' ? [] : options[:uncut].split(',').map(&:strip))
-        Commands::SectionView::Wish.new(form: form, depth: options[:depth], slice: options[:slice] == true, uncut: uncut, around: options[:around] == true)
+        Commands::SectionView::Wish.new(
+          form: form,
+          depth: options[:depth],
+          slice: options[:slice] == true,
+          uncut: uncut,
+          around: options[:around] == true
+        )
       end
 
       # Steps or profile of a section, nil for a plane one.
@@ -127,7 +181,9 @@ module App
       def points(name, count)
         options[name].split(';').map do |text|
           found = text.split(',').map { |v| Float(v, exception: false) }
-          raise Nockplane::Error, "--#{name}: '#{text}' is not #{count} numbers" unless found.size == count && found.all? { |v| v&.finite? }
+          unless found.size == count && found.all? { |v| v&.finite? }
+            raise Nockplane::Error, "--#{name}: '#{text}' is not #{count} numbers"
+          end
 
           found
         end
@@ -138,7 +194,9 @@ module App
       def numbers(name, count, words)
         given = options[name] || '0,0,1'
         found = given.split(',').map { |v| Float(v, exception: false) }
-        raise Nockplane::Error, "--#{name} #{given}: #{count} numbers #{words} are needed" unless found.size == count && found.all? { |v| v&.finite? }
+        unless found.size == count && found.all? { |v| v&.finite? }
+          raise Nockplane::Error, "--#{name} #{given}: #{count} numbers #{words} are needed"
+        end
 
         found
       end

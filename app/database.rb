@@ -3,14 +3,15 @@
 require 'active_record/connection_adapters/sqlite3_adapter'
 
 module App
-  # The SQLite database in the data folder (or DATABASE_URL), in WAL mode, brought up to date on connecting. Transactions begin as
-  # writes, so that none finds at its first write that it read something old; whoever comes second waits.
+  # The SQLite database in the data folder (or DATABASE_URL), in WAL mode, brought up to date on connecting.
+  # Transactions begin as writes, so that none finds at its first write that it read something old; whoever comes second
+  # waits.
   module Database
     # ms a write waits for another one.
     PATIENCE = 15_000
 
-    # Waits for a lock without keeping the other threads of the process from going on (the adapter's own timeout does keep them,
-    # so that the one who has the lock could never give it back).
+    # Waits for a lock without keeping the other threads of the process from going on (the adapter's own timeout does
+    # keep them, so that the one who has the lock could never give it back).
     module Waiting
       private
 
@@ -27,13 +28,15 @@ module App
       FileUtils.mkdir_p(App.data_folder)
       ActiveRecord::Base.logger = nil
       file = File.join(App.data_folder, 'nockplane.sqlite3')
-      ActiveRecord::Base.establish_connection(ENV['DATABASE_URL'] || { adapter: 'sqlite3', database: file, pool: 16, default_transaction_mode: :immediate })
+      ActiveRecord::Base.establish_connection(
+        ENV['DATABASE_URL'] || { adapter: 'sqlite3', database: file, pool: 16, default_transaction_mode: :immediate }
+      )
       migrate
       ship
     end
 
-    # What comes with Nockplane and is kept in the database, so that it can be changed: templates and standards; and the search of
-    # a database from before there was one.
+    # What comes with Nockplane and is kept in the database, so that it can be changed: templates and standards; and the
+    # search of a database from before there was one.
     def ship
       Records::Template.ship
       Records::Standard.ship
@@ -41,7 +44,9 @@ module App
     end
 
     def reindex
-      Records::Model.find_each { |m| Records::Property.index_model(m, Workshop.source.model_of(m.latest.recipe).properties) }
+      Records::Model.find_each do |m|
+        Records::Property.index_model(m, Workshop.source.model_of(m.latest.recipe).properties)
+      end
       Records::Drawing.find_each { |d| Records::Property.index_drawing(d) }
     end
 
@@ -51,7 +56,12 @@ module App
       context = ActiveRecord::MigrationContext.new(File.join(ROOT, 'db', 'migrate'))
       return unless context.needs_migration?
 
-      before = File.join(App.data_folder, 'backups', "before-migration-#{context.current_version}-#{Time.now.strftime('%Y%m%d-%H%M%S')}")
+      before =
+        File.join(
+          App.data_folder,
+          'backups',
+          "before-migration-#{context.current_version}-#{Time.now.strftime('%Y%m%d-%H%M%S')}"
+        )
       Backup.make(App.data_folder, before) if context.current_version.positive? && ENV['DATABASE_URL'].nil?
       context.migrate
     end

@@ -5,10 +5,29 @@ module App
   # template with its logo, and drawings of some with their dimensions adopted.
   module Demo
     FOLDER = File.join(ROOT, 'demo', 'models')
-    MODELS = %w[carousel.recipe hub-spindle.recipe spacer.recipe housing.recipe lid.recipe adapter-ring.recipe cap-screw-m4.recipe dowel.recipe motor.recipe
-                o-ring.recipe wheel.assembly filter-wheel-unit.assembly].freeze
-    DRAWINGS = { 'carousel.recipe' => 'quillfen-a3', 'hub-spindle.recipe' => 'quillfen-a3', 'adapter-ring.recipe' => 'quillfen-a3', 'housing.recipe' => 'quillfen-a3', 'lid.recipe' => 'quillfen-a3',
-                 'filter-wheel-unit.assembly' => 'a2-assembly', 'motor-plate' => 'quillfen-a3' }.freeze
+    MODELS = %w[
+      carousel.recipe
+      hub-spindle.recipe
+      spacer.recipe
+      housing.recipe
+      lid.recipe
+      adapter-ring.recipe
+      cap-screw-m4.recipe
+      dowel.recipe
+      motor.recipe
+      o-ring.recipe
+      wheel.assembly
+      filter-wheel-unit.assembly
+    ].freeze
+    DRAWINGS = {
+      'carousel.recipe' => 'quillfen-a3',
+      'hub-spindle.recipe' => 'quillfen-a3',
+      'adapter-ring.recipe' => 'quillfen-a3',
+      'housing.recipe' => 'quillfen-a3',
+      'lid.recipe' => 'quillfen-a3',
+      'filter-wheel-unit.assembly' => 'a2-assembly',
+      'motor-plate' => 'quillfen-a3'
+    }.freeze
 
     module_function
 
@@ -17,20 +36,45 @@ module App
       return if Records::Model.exists?
 
       models = MODELS.to_h do |file|
-        [file, Actions::AddModel.call(File.read(File.join(FOLDER, "#{file}.yml")), note: 'first release', author: 'Ada Thorne', origin: 'file', source_file: file[/\A[^.]+/])]
+        [
+          file,
+          Actions::AddModel.call(
+            File.read(File.join(FOLDER, "#{file}.yml")),
+            note: 'first release',
+            author: 'Ada Thorne',
+            origin: 'file',
+            source_file: file[/\A[^.]+/]
+          )
+        ]
       end
       models['motor-plate'] = motor_plate
-      Dir[File.join(ROOT, 'demo', 'templates', '*.template.json')].sort.each { |file| Actions::SaveTemplate.from_file(File.read(file)) }
+      Dir[File.join(ROOT, 'demo', 'templates', '*.template.json')].sort.each do |file|
+        Actions::SaveTemplate.from_file(File.read(file))
+      end
       DRAWINGS.each { |file, template| Actions::CreateDrawing.call(models[file], template) }
     end
 
     # A bought-in part that comes as a STEP file; the number and name are ours.
     def motor_plate
       bytes = File.binread(File.join(Designer::STEPS, 'motor-plate-r1.step'))
-      model = Actions::KeepReceived.as_new(Received.read(bytes, 'motor-plate.step'), note: 'as supplied', author: 'Ada Thorne').model
+      model =
+        Actions::KeepReceived.as_new(
+          Received.read(bytes, 'motor-plate.step'),
+          note: 'as supplied',
+          author: 'Ada Thorne'
+        ).model
       Records::Property.forget('models', model.slug)
       model.update!(slug: 'motor-plate')
-      Actions::Retitle.call(model, name: 'Motor plate', number: 'QI-2180', properties: { 'material' => 'EN AW-5754' }, author: 'Ada Thorne', note: 'name, number and material')
+      Actions::Retitle.call(
+        model,
+        name: 'Motor plate',
+        number: 'QI-2180',
+        properties: {
+          'material' => 'EN AW-5754'
+        },
+        author: 'Ada Thorne',
+        note: 'name, number and material'
+      )
       model
     end
   end

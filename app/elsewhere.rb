@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module App
-  # A request that turns out to rest on something large (Store::Large) is begun again in a process for heavy work: reading it here would
-  # keep everybody else waiting. Nothing of the first try is kept: what it wrote is rolled back, what it answers is dropped.
+  # A request that turns out to rest on something large (Store::Large) is begun again in a process for heavy work:
+  # reading it here would keep everybody else waiting. Nothing of the first try is kept: what it wrote is rolled back,
+  # what it answers is dropped.
   class Elsewhere
     FLAG = 'nockplane.elsewhere'
 

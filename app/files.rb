@@ -36,7 +36,11 @@ module App
 
     # Deletes files that no revision, question, run or job names, in any table. Gives how many.
     def sweep(now: Time.now)
-      old = Dir.glob('*/*.step', base: folder).map { |name| File.join(folder, name) }.select { |path| now - File.mtime(path) > UNNAMED }
+      old =
+        Dir
+          .glob('*/*.step', base: folder)
+          .map { |name| File.join(folder, name) }
+          .select { |path| now - File.mtime(path) > UNNAMED }
       old.reject { |path| named?(File.basename(path, '.step')) }.each { |path| File.delete(path) }.size
     end
 
@@ -44,16 +48,26 @@ module App
     def named?(digest)
       connection = ActiveRecord::Base.connection
       connection.tables.any? do |table|
-        connection.columns(table).select { |c| %i[string text].include?(c.type) }.any? do |column|
-          connection.select_value("SELECT 1 FROM #{connection.quote_table_name(table)} WHERE instr(#{connection.quote_column_name(column.name)}, #{connection.quote(digest)}) LIMIT 1")
-        end
+        connection
+          .columns(table)
+          .select { |c| %i[string text].include?(c.type) }
+          .any? do |column|
+            connection.select_value(
+              "SELECT 1 FROM #{connection.quote_table_name(table)} WHERE " \
+              "instr(#{connection.quote_column_name(column.name)}, #{connection.quote(digest)}) LIMIT 1"
+            )
+          end
       end
     end
 
     def read(digest)
       File.binread(path(digest))
     rescue Errno::ENOENT
-      raise Refused.new("The imported file #{digest[0, 12]} is no longer in the data folder; bring it back from a backup of #{folder}.", status: 500)
+      raise Refused.new(
+        "The imported file #{digest[0, 12]} is no longer in the data folder; bring it back from a backup of " \
+        "#{folder}.",
+              status: 500
+      )
     end
   end
 end

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module App
-  # One gate in front of all routes: what comes in as parameters or JSON is decoded, of the shape that is declared, and bounded, before
-  # any route sees it. A refusal names the parameter and says what is wrong.
+  # One gate in front of all routes: what comes in as parameters or JSON is decoded, of the shape that is declared, and
+  # bounded, before any route sees it. A refusal names the parameter and says what is wrong.
   module Gate
     # Parameters of forms and addresses that are no plain text.
     LISTS = %w[drawings].freeze
@@ -51,7 +51,10 @@ module App
       end
     end
 
-    def upload?(value) = value.is_a?(Hash) && value[:tempfile].respond_to?(:read) && value[:filename].is_a?(String) && text(value[:filename], 'the name of the file')
+    def upload?(value)
+      value.is_a?(Hash) && value[:tempfile].respond_to?(:read) && value[:filename].is_a?(String) &&
+        text(value[:filename], 'the name of the file')
+    end
 
     def nested(name, value)
       values = value.is_a?(Hash) ? value.to_a.flatten(1) : value
@@ -100,7 +103,10 @@ module App
     end
 
     def whole(name, value)
-      wrong(name, 'is a whole number') unless value.nil? || (value.is_a?(Integer) && value.abs <= NUMBER) || (value.is_a?(String) && value.match?(/\A\d{1,9}\z/))
+      unless value.nil? || (value.is_a?(Integer) && value.abs <= NUMBER) ||
+               (value.is_a?(String) && value.match?(/\A\d{1,9}\z/))
+        wrong(name, 'is a whole number')
+      end
     end
 
     # Gives the text. Characters that none can have are told.

@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module App
-  # Processes that do heavy work for this one, each a piece at a time: started when needed, kept a while for the next piece (they then
-  # know the part up to the feature that changes), killed when a piece takes too long or too much or nobody waits for it.
+  # Processes that do heavy work for this one, each a piece at a time: started when needed, kept a while for the next
+  # piece (they then know the part up to the feature that changes), killed when a piece takes too long or too much or
+  # nobody waits for it.
   module Hands
     # Seconds without work after which one ends.
     IDLE = 90
@@ -10,20 +11,34 @@ module App
     # The far end of one process: tasks go in as values, what they give comes back.
     class Hand
       def initialize
-        environment = { 'NOCKPLANE_DATA' => App.data_folder, 'BUNDLE_WITHOUT' => ENV.fetch('BUNDLE_WITHOUT', 'development:test') }
+        environment = {
+          'NOCKPLANE_DATA' => App.data_folder,
+          'BUNDLE_WITHOUT' => ENV.fetch('BUNDLE_WITHOUT', 'development:test')
+        }
         reader, @to = IO.pipe(binmode: true)
         @from, writer = IO.pipe(binmode: true)
-        @pid = Process.spawn(environment, RbConfig.ruby, File.join(ROOT, 'bin', 'hand'), in: reader, out: writer, pgroup: true)
+        @pid =
+          Process.spawn(
+            environment,
+            RbConfig.ruby,
+            File.join(ROOT, 'bin', 'hand'),
+            in: reader,
+            out: writer,
+            pgroup: true
+          )
         Process.detach(@pid)
         [reader, writer].each(&:close)
       end
 
-      # [:ok, value] or [:error, exception] of a task; asker: Apart::Asker. Raises Refused, Apart::Abandoned; then it is no more.
+      # [:ok, value] or [:error, exception] of a task; asker: Apart::Asker. Raises Refused, Apart::Abandoned; then it is
+      # no more.
       def call(asker, what, task)
         Hands.put(@to, task)
         until_then = Apart.now + Apart.bounds.seconds
         look(asker, what, until_then) until @from.wait_readable(Apart::GLANCE)
-        Hands.get(@from) or raise Refused, "#{what} took more memory than there is and was given up. Use fewer instances or simpler shapes."
+        Hands.get(@from) or
+          raise Refused,
+                "#{what} took more memory than there is and was given up. Use fewer instances or simpler shapes."
       rescue Errno::EPIPE
         raise Ended
       end
@@ -41,8 +56,17 @@ module App
       # Raises when it is time to give the work up.
       def look(asker, what, until_then)
         bounds = Apart.bounds
-        raise Refused, "#{what} takes longer than #{bounds.seconds.round} s and was given up. Use fewer instances or simpler profiles." if Apart.now > until_then
-        raise Refused, "#{what} takes more than #{bounds.memory / 1_000_000} MB of memory and was given up. Use fewer instances or simpler shapes." if memory > bounds.memory
+        if Apart.now > until_then
+          raise Refused,
+                "#{what} takes longer than #{bounds.seconds.round} s and was given up. Use fewer instances or " \
+                "simpler profiles."
+        end
+
+        if memory > bounds.memory
+          raise Refused,
+                "#{what} takes more than #{bounds.memory / 1_000_000} MB of memory and was given up. Use fewer " \
+                "instances or simpler shapes."
+        end
         raise Apart::Abandoned if asker.gone?
       end
 
@@ -106,7 +130,9 @@ module App
     # The next value, nil at the end.
     def get(io)
       head = io.read(4)
-      head && head.bytesize == 4 ? Marshal.load(io.read(head.unpack1('L>'))) : nil # rubocop:disable Security/MarshalLoad -- our own other end
+      return nil unless head && head.bytesize == 4
+
+      Marshal.load(io.read(head.unpack1('L>'))) # rubocop:disable Security/MarshalLoad -- our own other end
     end
   end
 end

@@ -7,7 +7,12 @@ module App
 
     # { "database" => "well" or what is wrong, ... }
     def report
-      { 'database' => database, 'data folder' => folder(App.data_folder), 'worker' => worker, 'intake' => folder(Intake.folder) }
+      {
+        'database' => database,
+        'data folder' => folder(App.data_folder),
+        'worker' => worker,
+        'intake' => folder(Intake.folder)
+      }
     end
 
     def well?(report) = report.each_value.all?('well')

@@ -1,15 +1,16 @@
 # frozen_string_literal: true
 
 module App
-  # What may take long or much and is done apart (Apart): arguments and what comes back are plain values; large products go by way of
-  # the store.
+  # What may take long or much and is done apart (Apart): arguments and what comes back are plain values; large products
+  # go by way of the store.
   module Heavy
     module_function
 
     # Builds the part of a text, for whoever asks next.
     def build(text) = Workshop.source.model_of(text) && nil
 
-    # What a change of a model that is not kept yet comes to (Presenters::Trial): { trial: ... }, or { faults:, message:, partial: }.
+    # What a change of a model that is not kept yet comes to (Presenters::Trial): { trial: ... }, or { faults:,
+    # message:, partial: }.
     def trial(model_id, data)
       trial = Presenters::Trial.new(Records::Model.find(model_id), data)
       { trial: trial.to_h }
@@ -20,17 +21,18 @@ module App
     # [status, headers, [body]] of a whole request, as Rack has it. env: those of its values that are texts.
     def request(env, body)
       input = StringIO.new(body.b)
-      status, headers, answer = Web.call(env.merge('rack.input' => input, 'rack.errors' => $stderr, 'rack.url_scheme' => 'http'))
+      status, headers, answer =
+        Web.call(env.merge('rack.input' => input, 'rack.errors' => $stderr, 'rack.url_scheme' => 'http'))
       bytes = String.new(encoding: Encoding::BINARY)
       answer.each { |part| bytes << part.b }
       answer.close if answer.respond_to?(:close)
       [status, headers.to_h, [bytes]]
     end
 
-    # Path of a file for other systems (Commands::Export::KINDS) in the store.
+    # Path of a file for other systems (Exporting::KINDS) in the store.
     def export(text, kind, name, time, exploded)
       Workshop.store.file(Workshop.export_key(text, kind, name, time, exploded)) do |io|
-        Commands::Export.write(io, text, Workshop.source, kind, name: name, time: time, exploded: exploded)
+        Exporting.write(io, text, Workshop.source, kind, name: name, time: time, exploded: exploded)
       end
     end
   end

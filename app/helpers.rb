@@ -6,18 +6,27 @@ module App
     # Bytes from which an uploaded file is read by a worker, with progress.
     LONG = 1_500_000
 
-    # Takes an uploaded file in, small ones at once; gives the address to go on to. model: whose next revision it is said to be.
+    # Takes an uploaded file in, small ones at once; gives the address to go on to. model: whose next revision it is
+    # said to be.
     def take_in(upload, model, note)
       bytes = upload[:tempfile].read(Nockplane::Formats::Step::Part21::MAX_BYTES + 1).to_s
       name = upload[:filename].to_s
       note = note.to_s.strip.empty? ? nil : note.strip[0, 300]
       if bytes.bytesize >= LONG && Received.kind(name) == Received::Step
         digest = Files.put(bytes)
-        return "/runs/#{Queue.start('import', "Importing #{name}", total: 100) { |run| Jobs::ImportJob.new(run.id, digest, name, note, model&.id) }.id}"
+        run =
+          Queue.start('import', "Importing #{name}", total: 100) do |r|
+            Jobs::ImportJob.new(r.id, digest, name, note, model&.id)
+          end
+        return "/runs/#{run.id}"
       end
 
       received = Received.read(bytes, name)
-      place_of(model ? Actions::TakeIn.revision(received, model, note: note) : Actions::TakeIn.added(received, note: note))
+      place_of(
+        model ?
+          Actions::TakeIn.revision(received, model, note: note, author: who) :
+          Actions::TakeIn.added(received, note: note, author: who)
+      )
     end
 
     # Where to go after something was taken in: the model, or the question about it.
@@ -32,10 +41,11 @@ module App
       body File.open(path, 'rb')
     end
 
-    # Headers of a picture of a sheet. Said here in full, since an answer 304 must not take the page's policy over: pictures and
-    # fonts within, nothing runs.
+    # Headers of a picture of a sheet. Said here in full, since an answer 304 must not take the page's policy over:
+    # pictures and fonts within, nothing runs.
     def picture_policy
-      headers 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:"
+      headers 'Content-Security-Policy' =>
+                "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:"
       cache_control :private, :no_cache
       content_type 'image/svg+xml'
     end
@@ -52,14 +62,23 @@ module App
     def wait_for_paper(record)
       return if Paper.new(record).waiting.empty? || !request.env['HTTP_ACCEPT'].to_s.include?('text/html')
 
-      run = Queue.start('paper', "Making #{record.number} ready for paper", total: 1) { |r| Jobs::PaperJob.new(record.id, r.id) }
+      run =
+        Queue.start('paper', "Making #{record.number} ready for paper", total: 1) do |r|
+          Jobs::PaperJob.new(record.id, r.id)
+        end
       redirect "/runs/#{run.id}"
     end
 
     # What the code of pages is, so that none from before an update is shown again.
-    PAGES = Digest::SHA256.hexdigest(Dir[File.join(ROOT, '{app,lib,public/js,public/css}', '**', '*.{rb,erb,js,css}')].map { |f| File.mtime(f).to_f }.to_s)
+    PAGES =
+      Digest::SHA256.hexdigest(
+        Dir[File.join(ROOT, '{app,lib,public/js,public/css}', '**', '*.{rb,erb,js,css}')]
+          .map { |f| File.mtime(f).to_f }
+          .to_s
+      )
 
-    # Answers "you have it" where a browser has the page for what it now shows (parts: plain values) and nothing is to be told besides.
+    # Answers "you have it" where a browser has the page for what it now shows (parts: plain values) and nothing is to
+    # be told besides.
     def tag_page(*parts)
       return if session[:told]
 
@@ -76,11 +95,20 @@ module App
 
     # The list of models with the form for new ones, filled in again after a fault.
     def models_page(text: nil, fault: nil)
-      page(:models, title: 'Models', current: :models, models: Records::Model.order(:number, :name).includes(:drawings).to_a, text: text, fault: fault)
+      page(
+        :models,
+        title: 'Models',
+        current: :models,
+        models: Records::Model.order(:number, :name).includes(:drawings).to_a,
+        text: text,
+        fault: fault
+      )
     end
 
     def part(view, **locals) = erb(view, locals: locals, layout: false)
 
+    # Who asks: every action is told.
+    def who = LEAD
     def csrf_token = Rack::Protection::AuthenticityToken.token(session)
     def csrf_field = %(<input type="hidden" name="authenticity_token" value="#{h csrf_token}">)
     def h(text) = Rack::Utils.escape_html(text.to_s)
@@ -88,7 +116,9 @@ module App
     def wants_json? = request.content_type.to_s.include?('json') || request.env['HTTP_ACCEPT'].to_s.include?('json')
 
     # A line in the log about what was refused.
-    def refused(words) = Log.refusal("#{request.request_method} #{request.path_info[0, 200]} #{words}", request: env['nockplane.request'])
+    def refused(words)
+      Log.refusal("#{request.request_method} #{request.path_info[0, 200]} #{words}", request: env['nockplane.request'])
+    end
 
     # An error as JSON or as a page, in words.
     def answer(status, message, details = {})
@@ -122,7 +152,10 @@ module App
 
       total = record.value.dimensions.size
       stay = Presenters::Decimals.count(record.value)
-      stay.zero? ? label : "#{label}. #{stay} of #{plural(total, 'size')} #{stay == 1 ? 'stays' : 'stay'} decimal: no fraction says #{stay == 1 ? 'it' : 'them'} exactly, or a tolerance stands with #{stay == 1 ? 'it' : 'them'}."
+      stay.zero? ?
+        label :
+        "#{label}. #{stay} of #{plural(total, 'size')} #{stay == 1 ? 'stays' : 'stay'} decimal: no fraction says " \
+          "#{stay == 1 ? 'it' : 'them'} exactly, or a tolerance stands with #{stay == 1 ? 'it' : 'them'}."
     end
 
     # mm from a request, bounded: a number, or text with point or comma and a unit.
@@ -145,8 +178,19 @@ module App
 
     # The sheet and the column as fragments: what every change of a drawing answers with.
     def state_of(shown, told: nil, made: nil)
-      json version: shown.record.version, sheet: shown.svg, column: part(:_column, shown: shown), bar: part(:_drawing_bar, shown: shown), index: part(:_index, shown: shown),
-           on: shown.sheet.id, paper: shown.paper, homes: shown.homes, views: shown.ties, waiting: shown.waiting, pulse: shown.pulse, told: told, made: made
+      json version: shown.record.version,
+           sheet: shown.svg,
+           column: part(:_column, shown: shown),
+           bar: part(:_drawing_bar, shown: shown),
+           index: part(:_index, shown: shown),
+           on: shown.sheet.id,
+           paper: shown.paper,
+           homes: shown.homes,
+           views: shown.ties,
+           waiting: shown.waiting,
+           pulse: shown.pulse,
+           told: told,
+           made: made
     end
 
     # The sheet asked for, nil (the first) when the edit took it away.
@@ -156,7 +200,9 @@ module App
     def scale_words(factor, standard) = Nockplane::Drafting::Scale.text(factor, standard.decimal)
 
     # One <option>, chosen or not.
-    def option(value, words, chosen) = %(<option value="#{h value}"#{' selected' if value.to_s == chosen.to_s}>#{h words}</option>)
+    def option(value, words, chosen)
+      %(<option value="#{h value}"#{' selected' if value.to_s == chosen.to_s}>#{h words}</option>)
+    end
 
     # What updating drawings came to, in words. results: { drawing => nil or why not }.
     def told_of(results, one: 'drawing')
@@ -179,7 +225,10 @@ module App
     # A model change on the board in one sentence: what it does to the drawings.
     def change_words(cells)
       views = cells.flat_map { |c| c.docket.behind }
-      parts = ["#{plural(views.count(&:looks), 'view')} of #{plural(cells.size, 'drawing')} #{views.count(&:looks) == 1 ? 'looks' : 'look'} different"]
+      parts = [
+        "#{plural(views.count(&:looks), 'view')} of #{plural(cells.size, 'drawing')} " \
+        "#{views.count(&:looks) == 1 ? 'looks' : 'look'} different"
+      ]
       moved = views.sum { |b| b.numbers.size }
       losing = views.sum { |b| b.losing.size }
       parts << "#{plural(moved, 'number')} #{moved == 1 ? 'moves' : 'move'}" if moved.positive?
@@ -192,19 +241,27 @@ module App
       found = docket.collisions.first(3).map(&:words)
       found << "#{docket.collisions.size - 3} more such places" if docket.collisions.size > 3
       found += docket.lost.map { |l| "#{l.view.name}: #{l.words}" }
+      found += docket.loose.map { |l| "the note “#{l.note.name}”: #{l.words}" }
+      found += docket.over.map { |o| "#{o.words} is typed over #{o.measured} in #{o.view.name}" }
       found += docket.masses.map { |m| "the mass #{m.shown} in the title block parts from #{m.computed} worked out" }
       "needs a look: #{found.join('; ')}."
     end
 
     # The state of a drawing on the board, in words.
     def state_words(cell)
-      words = case cell.state
-              when 'unknown' then 'being worked out'
-              when 'fault' then 'cannot be shown'
-              when 'behind' then cell.docket.behind.empty? ? 'title block behind' : "#{plural(cell.docket.behind.size, 'view')} behind"
-              when 'adrift' then "◇ #{plural(cell.docket.adrift.size, 'annotation')} adrift"
-              else cell.docket.clear? && cell.origin.settled? ? 'current' : 'current, needs a look'
-              end
+      words =
+        case cell.state
+        when 'unknown'
+          'being worked out'
+        when 'fault'
+          'cannot be shown'
+        when 'behind'
+          cell.docket.behind.empty? ? 'title block behind' : "#{plural(cell.docket.behind.size, 'view')} behind"
+        when 'adrift'
+          "◇ #{plural(cell.docket.adrift.size, 'annotation')} adrift"
+        else
+          cell.docket.clear? && cell.origin.settled? ? 'current' : 'current, needs a look'
+        end
       cell.checking && cell.state != 'unknown' ? "#{words} (being checked)" : words
     end
 

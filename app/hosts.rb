@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module App
-  # Which names this server answers to (NOCKPLANE_HOSTS, else this machine's own), and from which pages writes are taken. Keeps a page
-  # of somebody else, whose name was turned to this address, from reading or writing here.
+  # Which names this server answers to (NOCKPLANE_HOSTS, else this machine's own), and from which pages writes are
+  # taken. Keeps a page of somebody else, whose name was turned to this address, from reading or writing here.
   class Hosts
     OWN = %w[localhost 127.0.0.1 ::1].freeze
     WRITES = %w[POST PUT PATCH DELETE].freeze

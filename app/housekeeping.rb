@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module App
-  # What a worker does every few minutes so that the data folder stays whole and small: a backup when one is due, and away with what
-  # nothing needs any more.
+  # What a worker does every few minutes so that the data folder stays whole and small: a backup when one is due, and
+  # away with what nothing needs any more.
   module Housekeeping
     module_function
 

@@ -4,9 +4,9 @@ require 'listen'
 
 module App
   # The intake folder: where the outside design system drops STEP files and recipes. A new or changed file becomes a new
-  # revision of the model that a file of its name was once taken for, or a new model; where that is not sure it waits for an
-  # answer. Files that are still being written wait; a bad one is set aside with its reason on the docket, and the model's last
-  # good revision stays.
+  # revision of the model that a file of its name was once taken for, or a new model; where that is not sure it waits
+  # for an answer. Files that are still being written wait; a bad one is set aside with its reason on the docket, and
+  # the model's last good revision stays.
   module Intake
     # Seconds a file must have been left alone.
     QUIET = 0.6
@@ -68,7 +68,13 @@ module App
       Log.trouble("intake: #{name}: #{e.message}") # somebody else wrote at the same time: it is looked at again
     rescue StandardError => e # a fault of ours must not stop the watching, nor the file come up again and again
       Log.fault(e)
-      set_aside(known, name, path, digest, Refused.new("#{name} can't be read because of a fault in the program (#{e.class}). The server log tells more."))
+      set_aside(
+        known,
+        name,
+        path,
+        digest,
+        Refused.new("#{name} can't be read because of a fault in the program (#{e.class}). The server log tells more.")
+      )
     end
 
     # Files that were found dealt with are not read again until their time or size changes.
@@ -79,9 +85,17 @@ module App
       nil
     end
 
-    def most(name) = name.match?(STEP) ? Nockplane::Formats::Step::Part21::MAX_BYTES : Nockplane::Modelling::RecipeSource::MAX_BYTES
+    def most(name)
+      name.match?(STEP) ? Nockplane::Formats::Step::Part21::MAX_BYTES : Nockplane::Modelling::RecipeSource::MAX_BYTES
+    end
+
     def too_large = Refused.new('The file is larger than what is read; export fewer parts to a file.')
-    def unfinished?(name, bytes) = name.match?(STEP) ? !bytes.byteslice([bytes.bytesize - 200, 0].max, 200).include?('END-ISO-10303-21') : bytes.empty?
+
+    def unfinished?(name, bytes)
+      name.match?(STEP) ?
+        !bytes.byteslice([bytes.bytesize - 200, 0].max, 200).include?('END-ISO-10303-21') :
+        bytes.empty?
+    end
 
     # What a file becomes: a Revision, or an Arrival that waits for an answer. Raises what says why not.
     def take(name, bytes, known)
@@ -98,7 +112,9 @@ module App
     def set_aside(known, name, path, digest, fault)
       FileUtils.mkdir_p(aside)
       File.rename(path, File.join(aside, name))
-      (known || Records::IntakeFile.new(name: name)).tap { |f| f.update!(digest: digest.to_s, state: 'refused', reason: fault.message[0, 2000]) }
+      (known || Records::IntakeFile.new(name: name)).tap do |f|
+        f.update!(digest: digest.to_s, state: 'refused', reason: fault.message[0, 2000])
+      end
     end
   end
 end

@@ -3,8 +3,8 @@
 module App
   # Which models a received file may be a revision of, why, and how like they are.
   class Kinship
-    # model: record; ties: what is the same ("file name", "number", "name"); share: part of the faces that have a counterpart
-    # (nil when the model can't be built any more); kind: is the model of the same kind?
+    # model: record; ties: what is the same ("file name", "number", "name"); share: part of the faces that have a
+    # counterpart (nil when the model can't be built any more); kind: is the model of the same kind?
     Kin = Struct.new(:model, :ties, :share, :kind, keyword_init: true) do
       def like? = kind && !share.nil? && share >= Nockplane::Linking::Resemblance::ALIKE
       def to_h = { 'model' => model.id, 'ties' => ties, 'share' => share, 'kind' => kind }

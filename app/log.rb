@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module App
-  # What an administrator reads when something went wrong: <data>/log/nockplane.log, a line for each event with time, process and
-  # request, ten files of a few MB at most. Faults of the program go to standard error, too. NOCKPLANE_ACCESS_LOG=1 adds a line for
-  # each request.
+  # What an administrator reads when something went wrong: <data>/log/nockplane.log, a line for each event with time,
+  # process and request, ten files of a few MB at most. Faults of the program go to standard error, too.
+  # NOCKPLANE_ACCESS_LOG=1 adds a line for each request.
   module Log
     FILES = 10
     BYTES = 5_000_000
@@ -27,7 +27,9 @@ module App
     def access? = ENV['NOCKPLANE_ACCESS_LOG'] == '1'
 
     def write(level, kind, words, request)
-      line = "#{Time.now.utc.iso8601(3)} #{Process.pid} #{request || '-'} #{kind} #{Nockplane::Drafting::Legible.clean(words.to_s).gsub(/\s*\n\s*/, ' | ')[0, 2000]}"
+      line =
+        "#{Time.now.utc.iso8601(3)} #{Process.pid} #{request || '-'} #{kind} " \
+        "#{Nockplane::Drafting::Legible.clean(words.to_s).gsub(/\s*\n\s*/, ' | ')[0, 2000]}"
       logger.public_send(level, line)
       line
     rescue SystemCallError

@@ -20,10 +20,14 @@ module App
     def checked(number, records, except: nil)
       number = number.to_s.strip
       return nil if number.empty?
-      raise Refused, "A number has at most #{MOST} characters; “#{number[0, 60]}” has #{number.length}." if number.length > MOST
+      if number.length > MOST
+        raise Refused, "A number has at most #{MOST} characters; “#{number[0, 60]}” has #{number.length}."
+      end
 
       other = holder(number, records, except: except) or return number
-      raise Refused, "#{number} is the number of #{words(other)} already. Numbers are given once: choose another, such as #{free(number, records)}."
+      raise Refused,
+            "#{number} is the number of #{words(other)} already. Numbers are given once: choose another, such as " \
+            "#{free(number, records)}."
     end
 
     # The number, or the first one with -2, -3 ... behind it that nobody has.
@@ -33,6 +37,8 @@ module App
       (2..).lazy.map { |n| "#{number[0, MOST - 5]}-#{n}" }.find { |candidate| holder(candidate, records).nil? }
     end
 
-    def words(record) = "#{record.is_a?(Records::Model) ? record.name : record.title}#{' (in the bin)' if record.removed_at}"
+    def words(record)
+      "#{record.is_a?(Records::Model) ? record.name : record.title}#{' (in the bin)' if record.removed_at}"
+    end
   end
 end

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module App
-  # What a drawing's sheets still need to be shown whole: [kind, ...] of things that take long, which a worker works out.
+  # What a drawing's sheets still need to be shown whole: [kind, ...] of things that take long, which a worker works
+  # out.
   class Paper
     # record: a drawing or template; sheet: only what this sheet needs (id).
     def initialize(record, sheet = nil)
@@ -38,10 +39,16 @@ module App
     end
 
     def masses
-      @sheets.select(&:binding).reject { |s| !block_with_mass?(s) || @source.mass_known?(bound(s)) }.map { |s| ['mass', s.id] }
+      @sheets
+        .select(&:binding)
+        .reject { |s| !block_with_mass?(s) || @source.mass_known?(bound(s)) }
+        .map { |s| ['mass', s.id] }
     end
 
-    def block_with_mass?(sheet) = @value.blocks.any? { |b| b.sheet == sheet.id && b.cells.any? { |c| c['field'] == 'mass' } }
+    def block_with_mass?(sheet)
+      @value.blocks.any? { |b| b.sheet == sheet.id && b.cells.any? { |c| c['field'] == 'mass' } }
+    end
+
     def bound(sheet) = @value.binding(sheet.binding).subject(sheet.revision)
   end
 end

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module App
-  # A short text that changes when something a page shows has changed: pages ask for it every few seconds and fetch themselves
-  # anew when it is another one.
+  # A short text that changes when something a page shows has changed: pages ask for it every few seconds and fetch
+  # themselves anew when it is another one.
   module Pulse
     module_function
 
@@ -13,20 +13,39 @@ module App
       basis = Standings.basis(record)
       known = Records::Standing.where(drawing_id: record.id).pick(:basis)
       template = record.template_slug && Records::Template.find_by(slug: record.template_slug)
-      short("#{basis}|#{known}|#{Paper.new(record).drawn?}|#{template&.removed_at}|#{template&.revisions&.maximum(:number)}")
+      short(
+        "#{basis}|#{known}|#{Paper.new(record).drawn?}|#{template&.removed_at}|#{template&.revisions&.maximum(:number)}"
+      )
     end
 
     # Of the board: anything kept, worked out, arrived or thrown away.
     def of_board
-      counts = [Records::Revision, Records::Arrival, Records::IntakeFile, Records::HoldUp, Records::Standing, Records::Drawing, Records::Template].map do |records|
-        column = records.column_names.include?('updated_at') ? 'updated_at' : 'created_at'
-        [records.unscoped.count, records.unscoped.maximum(column).to_f]
-      end
+      counts =
+        [
+          Records::Revision,
+          Records::Arrival,
+          Records::IntakeFile,
+          Records::HoldUp,
+          Records::Standing,
+          Records::Drawing,
+          Records::Template
+        ].map do |records|
+          column = records.column_names.include?('updated_at') ? 'updated_at' : 'created_at'
+          [records.unscoped.count, records.unscoped.maximum(column).to_f]
+        end
       short(counts.join('|'))
     end
 
     # Of a model: its revisions and what is known of the latest.
-    def of_model(model) = short([model.updated_at.to_f, model.latest.number, Records::HoldUp.where(model: model).maximum(:updated_at).to_f].join('|'))
+    def of_model(model)
+      short(
+        [
+          model.updated_at.to_f,
+          model.latest.number,
+          Records::HoldUp.where(model: model).maximum(:updated_at).to_f
+        ].join('|')
+      )
+    end
 
     def short(text) = Digest::SHA256.hexdigest(text)[0, 16]
   end

@@ -13,11 +13,18 @@ module App
 
     def assemblies
       newest = Records::Revision.group(:model_id).maximum(:id).values
-      Records::Revision.joins(:model).where(id: newest, models: { removed_at: nil }).where('recipe LIKE ?', '%assembly/1%').pluck(:recipe).select { |t| Nockplane::Modelling::AssemblyRecipe.is?(t) }
+      Records::Revision
+        .joins(:model)
+        .where(id: newest, models: { removed_at: nil })
+        .where('recipe LIKE ?', '%assembly/1%')
+        .pluck(:recipe)
+        .select { |t| Nockplane::Modelling::AssemblyRecipe.is?(t) }
     end
 
     def names_in(text)
-      Ractor.make_shareable(Workshop.parse(text).components.select { |c| c['purchased'] == true }.map { |c| c['model'].to_s })
+      Ractor.make_shareable(
+        Workshop.parse(text).components.select { |c| c['purchased'] == true }.map { |c| c['model'].to_s }
+      )
     rescue Nockplane::Error
       [].freeze
     end

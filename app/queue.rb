@@ -41,7 +41,8 @@ module App
       !yield
     end
 
-    # Frees jobs of workers that are no more: of this machine by their process, and any that have not said that they live for a while.
+    # Frees jobs of workers that are no more: of this machine by their process, and any that have not said that they
+    # live for a while.
     def revive(now: Time.now)
       living = Records::Worker.living(now: now).pluck(:name)
       Delayed::Job.where.not(locked_by: nil).find_each do |job|
@@ -53,7 +54,8 @@ module App
       here = job.locked_by.include?("host:#{Socket.gethostname} ")
       return true if here && !alive?(job.locked_by[/pid:(\d+)/, 1].to_i)
 
-      known = living.any? { |name| job.locked_by.include?(name) } || (here && job.locked_by.include?("pid:#{Process.pid}"))
+      known =
+        living.any? { |name| job.locked_by.include?(name) } || (here && job.locked_by.include?("pid:#{Process.pid}"))
       !known && job.locked_at && now - job.locked_at > Records::Worker::SILENT
     end
 

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module App
-  # A file that came in, by upload or through the intake, read once: what it calls itself, what it holds, and the text that a
-  # revision made from it would have. One class for each kind of file.
+  # A file that came in, by upload or through the intake, read once: what it calls itself, what it holds, and the text
+  # that a revision made from it would have. One class for each kind of file.
   module Received
     # What people put behind a file name for its revision.
     REVISION = /[-_ .]?(?:r|rev|v)[-_ .]?\d{1,3}\z/i
@@ -14,7 +14,9 @@ module App
     # The class for a file by its name. Raises Refused.
     def kind(filename)
       [Step, Recipe].find { |k| k.takes?(filename) } or
-        raise Refused, "#{File.basename(filename)} is neither a STEP file (.step, .stp) nor a recipe (.recipe.yml, .assembly.yml)."
+        raise Refused,
+              "#{File.basename(filename)} is neither a STEP file (.step, .stp) nor a recipe (.recipe.yml, " \
+              ".assembly.yml)."
     end
 
     # A Step or Recipe; progress: gets parts from 0 to 1. Raises Refused, RecipeFault, Formats::Step::Unreadable.

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module App
-  # Gives every request an id, which its log lines and its answer carry, and writes the access log when that is switched on.
+  # Gives every request an id, which its log lines and its answer carry, and writes the access log when that is switched
+  # on.
   class Requests
     def initialize(app) = @app = app
 
@@ -12,7 +13,10 @@ module App
       headers['x-request-id'] = id
       if Log.access?
         took = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - start) * 1000).round
-        Log.access("#{env['REQUEST_METHOD']} #{env['PATH_INFO']} #{status} #{headers['content-length'] || '-'} #{took} ms", request: id)
+        Log.access(
+          "#{env['REQUEST_METHOD']} #{env['PATH_INFO']} #{status} #{headers['content-length'] || '-'} #{took} ms",
+          request: id
+        )
       end
       [status, headers, body]
     end

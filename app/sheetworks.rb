@@ -5,8 +5,14 @@ module App
   module Sheetworks
     module_function
 
-    # Text of a picture (a kind of its own) of what a page shows (Presenters::DrawingPage), kept by the digest of what it rests on.
-    def kept(shown, kind, &) = Workshop.store.fetch("sheet-#{Digest::SHA256.hexdigest([Nockplane::KERNEL_VERSION, kind, *shown.basis_of_picture].to_json)[0, 40]}", &)
+    # Text of a picture (a kind of its own) of what a page shows (Presenters::DrawingPage), kept by the digest of what
+    # it rests on.
+    def kept(shown, kind, &)
+      Workshop.store.fetch(
+        "sheet-#{Digest::SHA256.hexdigest([Nockplane::KERNEL_VERSION, kind, *shown.basis_of_picture].to_json)[0, 40]}",
+        &
+      )
+    end
 
     # ->(model id) giving the number of its latest revision; asked once for each model.
     def latest

@@ -3,7 +3,8 @@
 require 'tmpdir'
 
 module App
-  # Places that processes of this machine take and give back by locks on files; those of a process that dies are free at once.
+  # Places that processes of this machine take and give back by locks on files; those of a process that dies are free at
+  # once.
   module Slots
     module_function
 

@@ -1,17 +1,18 @@
 # frozen_string_literal: true
 
 module App
-  # Keeps the standing of every drawing up to what is stored. Requests read what is known; what has to be worked out is put on the
-  # queue, unless all that it rests on is there already and it is done in a moment.
+  # Keeps the standing of every drawing up to what is stored. Requests read what is known; what has to be worked out is
+  # put on the queue, unless all that it rests on is there already and it is done in a moment.
   module Standings
     module_function
 
-    # { drawing id => basis now }: what a docket rests on besides the kernel: the document's version, the latest revisions of its
-    # models. Five queries, whatever the number of drawings.
+    # { drawing id => basis now }: what a docket rests on besides the kernel: the document's version, the latest
+    # revisions of its models. Five queries, whatever the number of drawings.
     def bases(ids = nil)
       drawings = ids ? Records::Drawing.where(id: ids) : Records::Drawing.all
       latest = Records::Revision.group(:model_id).maximum(:number)
-      bound = Records::Binding.where(drawing_id: ids || drawings.select(:id)).pluck(:drawing_id, :model_id).group_by(&:first)
+      bound =
+        Records::Binding.where(drawing_id: ids || drawings.select(:id)).pluck(:drawing_id, :model_id).group_by(&:first)
       drawings.pluck(:id, :version).to_h do |id, version|
         models = (bound[id] || []).map(&:last).sort
         [id, "#{Nockplane::KERNEL_VERSION}/#{version}/#{models.map { |m| "#{m}:#{latest[m]}" }.join(',')}"]
@@ -20,8 +21,8 @@ module App
 
     def basis(drawing) = bases([drawing.id]).fetch(drawing.id)
 
-    # [Linking::Docket, is it up to date?] of one drawing: worked out now when that takes no building, else the last known one
-    # (nil before there was any) while a worker does it.
+    # [Linking::Docket, is it up to date?] of one drawing: worked out now when that takes no building, else the last
+    # known one (nil before there was any) while a worker does it.
     def of(drawing)
       basis = basis(drawing)
       known = Records::Standing.find_by(drawing_id: drawing.id)
@@ -41,7 +42,13 @@ module App
     end
 
     def keep(drawing, basis, docket)
-      values = { basis: basis, behind: docket.behind.size, adrift: docket.adrift.size, others: docket.others, lines: JSON.generate(docket.to_h) }
+      values = {
+        basis: basis,
+        behind: docket.behind.size,
+        adrift: docket.adrift.size,
+        others: docket.others,
+        lines: JSON.generate(docket.to_h)
+      }
       standing = Records::Standing.find_or_initialize_by(drawing_id: drawing.id)
       standing.update!(values)
     rescue ActiveRecord::RecordNotUnique
@@ -54,7 +61,9 @@ module App
       latest = Sheetworks.latest
       value.views.all? do |v|
         binding = value.binding(v.binding)
-        [v.revision, binding.follow ? latest.call(binding.model) : binding.pinned].uniq.all? { |n| Nockplane::Drawings::ShownModel.of(Workshop.source, value, v, n).known? }
+        [v.revision, binding.follow ? latest.call(binding.model) : binding.pinned].uniq.all? do |n|
+          Nockplane::Drawings::ShownModel.of(Workshop.source, value, v, n).known?
+        end
       end
     rescue Nockplane::Error
       false
@@ -64,7 +73,9 @@ module App
     def due(drawings)
       stale_ids = stale.to_set
       known = Records::Standing.all.index_by(&:drawing_id)
-      drawings.select { |d| stale_ids.include?(d.id) || known[d.id].docket.then { |docket| docket.behind.any? || docket.fields.any? } }
+      drawings.select do |d|
+        stale_ids.include?(d.id) || known[d.id].docket.then { |docket| docket.behind.any? || docket.fields.any? }
+      end
     end
 
     # Puts a drawing's docket on the queue.

@@ -1,10 +1,12 @@
 # frozen_string_literal: true
 
 module App
-  # Where middle products are kept: in memory up to so many bytes, and in a folder that all processes share, up to a quota. Values are
-  # the core's frozen ones; files are our own, written whole and renamed. The folder may be deleted at any time.
+  # Where middle products are kept: in memory up to so many bytes, and in a folder that all processes share, up to a
+  # quota. Values are the core's frozen ones; files are our own, written whole and renamed. The folder may be deleted at
+  # any time.
   class Store
-    # Bytes in memory for each byte of a file, as measured on models and edges (2.4 to 3.7); texts take what they are long.
+    # Bytes in memory for each byte of a file, as measured on models and edges (2.4 to 3.7); texts take what they are
+    # long.
     SWELL = 3
     # Bytes of values in memory in one process.
     MEMORY = ENV.fetch('NOCKPLANE_MEMORY_MB', 256).to_i * 1_000_000
@@ -13,10 +15,12 @@ module App
     # Seconds after which a file that is read counts as used again.
     USED = 600
 
-    # Bytes of a file that a server process does not read: it would keep all its threads waiting for half a second and more.
+    # Bytes of a file that a server process does not read: it would keep all its threads waiting for half a second and
+    # more.
     LARGE = 4_000_000
 
-    # What is asked for is large, and belongs into a process for heavy work. (No StandardError: whoever asks can't go on without it.)
+    # What is asked for is large, and belongs into a process for heavy work. (No StandardError: whoever asks can't go on
+    # without it.)
     class Large < Exception; end # rubocop:disable Lint/InheritException
 
     def initialize(folder, memory: MEMORY)
@@ -43,8 +47,8 @@ module App
 
     def known?(key) = @memory.key?(key) || File.exist?(path(key))
 
-    # Path of a file kept under a key, written to the IO that the block gets where there is none: for what is too large to pass through
-    # memory.
+    # Path of a file kept under a key, written to the IO that the block gets where there is none: for what is too large
+    # to pass through memory.
     def file(key)
       path_of(key) || begin
         temporary = fresh(key)
@@ -64,8 +68,8 @@ module App
       path(key)
     end
 
-    # Deletes the files used least recently until the rest take no more than so many bytes; what a killed process left half written,
-    # too. Gives how many went.
+    # Deletes the files used least recently until the rest take no more than so many bytes; what a killed process left
+    # half written, too. Gives how many went.
     def sweep(quota: QUOTA, now: Time.now)
       files = Dir.glob('**/*', base: @folder).filter_map { |name| stat(File.join(@folder, name)) }
       half, whole = files.partition { |path, _, _| File.extname(path) == '.new' }
@@ -106,7 +110,8 @@ module App
 
       bytes = File.binread(path(key))
       touch(path(key))
-      keep(key, Ractor.make_shareable(Marshal.load(bytes)), bytes.bytesize) # rubocop:disable Security/MarshalLoad -- our own cache folder
+      value = Marshal.load(bytes) # rubocop:disable Security/MarshalLoad -- our own cache folder
+      keep(key, Ractor.make_shareable(value), bytes.bytesize)
     rescue Errno::ENOENT, ArgumentError, TypeError, EOFError
       nil
     end

@@ -7,7 +7,8 @@ module App
 
     module_function
 
-    # UTF-8 text of bytes, without a mark at its beginning. Raises Refused when they are no UTF-8; what: as in "The recipe x".
+    # UTF-8 text of bytes, without a mark at its beginning. Raises Refused when they are no UTF-8; what: as in "The
+    # recipe x".
     def decode(bytes, what)
       text = bytes.to_s.dup.force_encoding(Encoding::UTF_8)
       raise Refused, "#{what} is not UTF-8 text; save it as UTF-8." unless text.valid_encoding?

@@ -10,7 +10,7 @@ module App
     set :views, File.join(ROOT, 'app', 'views')
     set :static, false # served before sessions begin, see below
     set :absolute_redirects, false # no name that a request brought is sent back
-    set :erb, escape_html: true, trim: '-'
+    set :erb, escape_html: true, trim: '-', extract_fixed_locals: true, default_fixed_locals: '()'
     set :show_exceptions, false
     set :raise_errors, false
     set :dump_errors, false # what is refused is no fault of the program; faults are told below
@@ -20,15 +20,32 @@ module App
     use Requests
     use Hosts
     use Elsewhere
-    use Rack::Static, urls: %w[/css /js /fonts /vendor /icon.svg], root: File.join(ROOT, 'public'), header_rules: [[:all, { 'cache-control' => 'public, max-age=3600', 'x-content-type-options' => 'nosniff' }]]
+    use Rack::Static,
+        urls: %w[/css /js /fonts /vendor /icon.svg],
+        root: File.join(ROOT, 'public'),
+        header_rules: [[:all, { 'cache-control' => 'public, max-age=3600', 'x-content-type-options' => 'nosniff' }]]
     # NOCKPLANE_TLS=1 behind a server that speaks TLS: then the cookie goes over TLS only.
-    use Rack::Session::Cookie, key: 'nockplane', secret: SessionKey.read, same_site: :lax, httponly: true, secure: ENV['NOCKPLANE_TLS'] == '1', assume_ssl: ENV['NOCKPLANE_TLS'] == '1'
+    use Rack::Session::Cookie,
+        key: 'nockplane',
+        secret: SessionKey.read,
+        same_site: :lax,
+        httponly: true,
+        secure: ENV['NOCKPLANE_TLS'] == '1',
+        assume_ssl: ENV['NOCKPLANE_TLS'] == '1'
     use Rack::Protection::AuthenticityToken
     use Asking
     set :protection, except: %i[json_csrf]
 
     helpers Helpers
-    register Routes::Board, Routes::Models, Routes::Arrivals, Routes::Upkeep, Routes::Drawings, Routes::Templates, Routes::Sheets, Routes::Runs, Routes::Search
+    register Routes::Board,
+             Routes::Models,
+             Routes::Arrivals,
+             Routes::Upkeep,
+             Routes::Drawings,
+             Routes::Templates,
+             Routes::Sheets,
+             Routes::Runs,
+             Routes::Search
 
     # Bytes of a request that are looked at; recipes are at most 256 KB, STEP files of models 64 MB.
     MOST = 2_000_000
@@ -38,16 +55,28 @@ module App
 
     # Which script the modules mean by a name; the only script that stands in a page itself, known by its digest.
     IMPORTS = '{"imports": {"three": "/vendor/three/three.module.js"}}'
-    POLICY = "default-src 'none'; script-src 'self' 'sha256-#{[Digest::SHA256.digest(IMPORTS)].pack('m0')}'; style-src 'self'; img-src 'self' data: blob:; " \
-             "font-src 'self' data:; connect-src 'self' blob:; form-action 'self'; base-uri 'none'; frame-ancestors 'none'".freeze
+    POLICY =
+      "default-src 'none'; script-src 'self' 'sha256-#{[Digest::SHA256.digest(IMPORTS)].pack('m0')}'; style-src " \
+      "'self'; img-src 'self' data: blob:; " \
+      "font-src 'self' data:; connect-src 'self' blob:; form-action 'self'; base-uri 'none'; " \
+      "frame-ancestors 'none'".freeze
 
     before do
-      most = { FILES => MOST_OF_FILES, TEMPLATE_FILES => Nockplane::Formats::TemplateFile::MAX_BYTES + 100_000 }.find { |path, _| request.path_info.match?(path) }&.last || MOST
-      raise Refused.new("The request is larger than #{most / 1_000_000} MB and was not read.", status: 413) if request.content_length.to_i > most
+      most =
+        {
+          FILES => MOST_OF_FILES,
+          TEMPLATE_FILES => Nockplane::Formats::TemplateFile::MAX_BYTES + 100_000
+        }.find { |path, _| request.path_info.match?(path) }&.last || MOST
+      if request.content_length.to_i > most
+        raise Refused.new("The request is larger than #{most / 1_000_000} MB and was not read.", status: 413)
+      end
 
       Gate.text(request.path_info, 'the address')
       Gate.parameters(params)
-      headers 'Content-Security-Policy' => POLICY, 'X-Content-Type-Options' => 'nosniff', 'Referrer-Policy' => 'same-origin', 'X-Frame-Options' => 'DENY'
+      headers 'Content-Security-Policy' => POLICY,
+              'X-Content-Type-Options' => 'nosniff',
+              'Referrer-Policy' => 'same-origin',
+              'X-Frame-Options' => 'DENY'
     end
 
     after { Database.release }
@@ -72,13 +101,25 @@ module App
     end
 
     # The sender's fault: bytes or shapes that no form of ours sends.
-    [Sinatra::BadRequest, Rack::QueryParser::InvalidParameterError, Rack::QueryParser::ParameterTypeError, Rack::QueryParser::QueryLimitError].each do |kind|
-      error(kind) { answer(400, "The request can't be read: #{Nockplane::Drafting::Legible.clean(env['sinatra.error'].message.to_s)[0, 200]}.") }
+    [
+      Sinatra::BadRequest,
+      Rack::QueryParser::InvalidParameterError,
+      Rack::QueryParser::ParameterTypeError,
+      Rack::QueryParser::QueryLimitError
+    ].each do |kind|
+      error(kind) do
+        answer(
+          400,
+          "The request can't be read: #{Nockplane::Drafting::Legible.clean(env['sinatra.error'].message.to_s)[0, 200]}."
+        )
+      end
     end
 
     error(Store::Large) { env[Elsewhere::FLAG] = Apart.asker and 503 }
 
-    not_found { answer(404, 'There is nothing at this address. It may have been typed wrong, or the thing was never made.') }
+    not_found do
+      answer(404, 'There is nothing at this address. It may have been typed wrong, or the thing was never made.')
+    end
 
     # (Handlers are found by class, and InputFault is a module: it is asked for here.)
     error do
@@ -89,7 +130,11 @@ module App
       end
 
       Log.fault(e, request: env['nockplane.request'])
-      answer(500, "Something went wrong in the program; your work is as it was. The server log tells more under #{env['nockplane.request']}.")
+      answer(
+        500,
+        "Something went wrong in the program; your work is as it was. The server log tells more under " \
+        "#{env['nockplane.request']}."
+      )
     end
   end
 end

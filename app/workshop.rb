@@ -6,7 +6,13 @@ module App
     module_function
 
     def source
-      @source ||= Nockplane::Products::Source.new(store: store, library: method(:component), importer: method(:imported), parts_importer: method(:imported_parts)) { |id, number| recipe(id, number) }
+      @source ||=
+        Nockplane::Products::Source.new(
+          store: store,
+          library: method(:component),
+          importer: method(:imported),
+          parts_importer: method(:imported_parts)
+        ) { |id, number| recipe(id, number) }
     end
 
     def store = @store ||= Store.new(File.join(App.data_folder, 'cache'))
@@ -20,19 +26,32 @@ module App
 
     # Model of an imported file with the names its faces have in this revision.
     def imported(reference, refine)
-      model = Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces, refine: refine).model
+      model =
+        Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces, refine: refine).model
       return model unless reference.title || reference.properties.any?
 
-      Nockplane::Modelling::Model.new(**model.to_h, name: reference.title || model.name, properties: reference.properties_of(model))
+      Nockplane::Modelling::Model.new(
+        **model.to_h,
+        name: reference.title || model.name,
+        properties: reference.properties_of(model)
+      )
     end
 
-    def imported_parts(reference, refine) = Nockplane::Formats::Step::Import.parts(Files.read(reference.file), refine: refine)
+    def imported_parts(reference, refine)
+      Nockplane::Formats::Step::Import.parts(Files.read(reference.file), refine: refine)
+    end
 
     # A recipe or an assembly, as its text says. Raises RecipeFault.
-    def parse(text) = (Nockplane::Modelling::AssemblyRecipe.is?(text) ? Nockplane::Modelling::AssemblyRecipe : Nockplane::Modelling::Recipe).parse(text)
+    def parse(text)
+      (
+        Nockplane::Modelling::AssemblyRecipe.is?(text) ?
+          Nockplane::Modelling::AssemblyRecipe :
+          Nockplane::Modelling::Recipe
+      ).parse(text)
+    end
 
-    # Assembly text with the revisions that its components have now written in, so that what was kept stays as it was kept;
-    # a recipe as it is.
+    # Assembly text with the revisions that its components have now written in, so that what was kept stays as it was
+    # kept; a recipe as it is.
     def pinned(text)
       return text unless Nockplane::Modelling::AssemblyRecipe.is?(text)
 
@@ -41,8 +60,8 @@ module App
       recipe.with_pins(names.to_h { |n| [n, Records::Model.named(n)&.latest&.number] }.compact)
     end
 
-    # Modelling::Model of recipe text from a person, made apart where it is not there. Raises RecipeFault, or Refused when it takes too
-    # long or too much.
+    # Modelling::Model of recipe text from a person, made apart where it is not there. Raises RecipeFault, or Refused
+    # when it takes too long or too much.
     def try_build(text)
       Apart.run('The part', :build, text) unless source.built?(text)
       source.model_of(text)
@@ -67,12 +86,18 @@ module App
 
     # Recipe text of a revision; revisions never change, so it is remembered.
     def recipe(id, number)
-      texts[[id, number]] || Records::Revision.find_by!(model_id: id, number: number).recipe.freeze.then { |text| texts.keep([id, number], text, text.bytesize) }
+      texts[[id, number]] ||
+        Records::Revision
+          .find_by!(model_id: id, number: number)
+          .recipe
+          .freeze
+          .then { |text| texts.keep([id, number], text, text.bytesize) }
     end
 
     def texts = @texts ||= Bounded.new(TEXTS)
 
-    # Keeps recipe text that is tried but not kept as a revision; gives its digest, by which #trial_text finds it again for a preview.
+    # Keeps recipe text that is tried but not kept as a revision; gives its digest, by which #trial_text finds it again
+    # for a preview.
     def trial(text)
       digest = Digest::SHA256.hexdigest(text)[0, 32]
       store.fetch("trial-#{digest}") { text.dup.freeze }
@@ -80,14 +105,17 @@ module App
     end
 
     # Text of a trial, nil when it is no longer kept.
-    def trial_text(digest) = digest.match?(/\A[0-9a-f]{32}\z/) && store.known?("trial-#{digest}") ? store.fetch("trial-#{digest}") { '' } : nil
+    def trial_text(digest)
+      digest.match?(/\A[0-9a-f]{32}\z/) && store.known?("trial-#{digest}") ? store.fetch("trial-#{digest}") { '' } : nil
+    end
 
     # Path of the glTF binary of recipe or assembly text, made apart where it is not there.
     def glb(text, exploded: false) = export(text, 'glb', 'model.glb', '', exploded: exploded)
 
-    # Path of a file for other systems (Commands::Export), made apart where it is not there.
+    # Path of a file for other systems (Exporting), made apart where it is not there.
     def export(text, kind, name, time, exploded: false)
-      store.path_of(export_key(text, kind, name, time, exploded)) || Apart.run('The file', :export, text, kind, name, time, exploded)
+      store.path_of(export_key(text, kind, name, time, exploded)) ||
+        Apart.run('The file', :export, text, kind, name, time, exploded)
     end
 
     def export_key(text, kind, name, time, exploded) = source.name_of("export-#{kind}", text, name, time, exploded)

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# The board with 500 drawings of 100 models: how long the server takes for the page. A data folder of its own; rows are copied from
-# one drawing that was really made, a fifth of them behind.
+# The board with 500 drawings of 100 models: how long the server takes for the page. A data folder of its own; rows are
+# copied from one drawing that was really made, a fifth of them behind.
 #   ruby bench/board.rb [DRAWINGS] [MODELS]
 require 'tmpdir'
 ENV['NOCKPLANE_DATA'] = Dir.mktmpdir('nockplane-board')
@@ -18,7 +18,9 @@ lines = App::Records::Standing.first.lines
 
 App::Records::Model.transaction do
   made = [first] + Array.new(models - 1) do |i|
-    App::Records::Model.create!(slug: "m#{i}", name: "Spacer #{i}", number: "QI-#{3000 + i}").tap { |m| m.revisions.create!(number: 1, recipe: text, note: 'first release', author: 'Ada Thorne') }
+    App::Records::Model
+      .create!(slug: "m#{i}", name: "Spacer #{i}", number: "QI-#{3000 + i}")
+      .tap { |m| m.revisions.create!(number: 1, recipe: text, note: 'first release', author: 'Ada Thorne') }
   end
   (drawings - 1).times do |i|
     d = App::Records::Drawing.new(slug: "d#{i}", version: 1)
@@ -26,11 +28,27 @@ App::Records::Model.transaction do
     d.save!
     d.bindings.create!(model: made[i % models])
   end
-  made.first(models / 5).each { |m| m.revisions.create!(number: 2, recipe: text, note: 'longer', author: 'Design system', origin: 'file') }
+  made
+    .first(models / 5)
+    .each { |m| m.revisions.create!(number: 2, recipe: text, note: 'longer', author: 'Design system', origin: 'file') }
   bases = App::Standings.bases
-  behind = Nockplane::Linking::Docket.new(behind: [Nockplane::Linking::Docket::Behind.new(Nockplane::Linking::Docket::Place.new('front', 'Front view'), 1, 2, true, [], [], [])])
+  behind =
+    Nockplane::Linking::Docket.new(
+      behind: [
+        Nockplane::Linking::Docket::Behind.new(
+          Nockplane::Linking::Docket::Place.new('front', 'Front view'),
+          1,
+          2,
+          true,
+          [],
+          [],
+          []
+        )
+      ]
+    )
   App::Records::Drawing.find_each do |d|
-    docket = d.models.first.revisions.maximum(:number) == 2 ? behind : Nockplane::Linking::Docket.from_h(JSON.parse(lines))
+    docket =
+      d.models.first.revisions.maximum(:number) == 2 ? behind : Nockplane::Linking::Docket.from_h(JSON.parse(lines))
     App::Standings.keep(d, bases[d.id], docket)
   end
 end
@@ -43,5 +61,12 @@ times = Array.new(12) do
   abort answer.body[0, 500] unless answer.status == 200
   Process.clock_gettime(Process::CLOCK_MONOTONIC) - start
 end.drop(2).sort
-puts format('board with %d drawings of %d models: median %.0f ms, longest of %d: %.0f ms', drawings, models, times[times.size / 2] * 1000, times.size, times.last * 1000)
+puts format(
+  'board with %d drawings of %d models: median %.0f ms, longest of %d: %.0f ms',
+       drawings,
+       models,
+       times[times.size / 2] * 1000,
+       times.size,
+       times.last * 1000
+)
 FileUtils.rm_rf(ENV.fetch('NOCKPLANE_DATA'))

@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
-# Parts of our own whose faces are pierced and cut (test/bored_parts.rb), written as STEP and read back, by us and by an independent reader
-# (npm occt-import-js): ruby bench/bored.rb [names]. For each: volume against the recipe's, faces, what the other reader finds (faces, empty
-# ones, open edges, volume), and the lengths of visible / hidden lines against those of the recipe's solid, in per cent.
+# Parts of our own whose faces are pierced and cut (test/bored_parts.rb), written as STEP and read back, by us and by an
+# independent reader (npm occt-import-js): ruby bench/bored.rb [names]. For each: volume against the recipe's, faces,
+# what the other reader finds (faces, empty ones, open edges, volume), and the lengths of visible / hidden lines against
+# those of the recipe's solid, in per cent.
 require_relative '../config/core'
 require_relative '../test/bored_parts'
 require 'json'
@@ -33,10 +34,25 @@ names.each do |name|
   read = Nockplane::Formats::Step::Import.read(text).model
   seconds = Process.clock_gettime(Process::CLOCK_MONOTONIC) - started
   other = JSON.parse(Open3.capture2('node', READER, stdin_data: text, binmode: true)[0])
-  apart = lengths[made].zip(lengths[read.solid]).map { |a, b| (b - a).abs < LEAST ? 0.0 : 100 * ((b / [a, 1e-9].max) - 1) }
+  apart =
+    lengths[made].zip(lengths[read.solid]).map { |a, b| (b - a).abs < LEAST ? 0.0 : 100 * ((b / [a, 1e-9].max) - 1) }
   alike += apart.count { |p| p.abs < ALIKE }
-  found = format('%s %+.2f %%', other.values_at('faces', 'empty', 'open').join('/'), 100 * ((other['volume'] / whole[made]) - 1))
-  puts format('%-28s %5.2f s volume %+.1e faces %d/%d closed %s other %s lines %s', name, seconds, (whole[read.solid] / whole[made]) - 1, made.faces.size, read.solid.faces.size,
-              read.solid.closed?, found, apart.map { |p| p.abs < ALIKE ? '.' : format('%+.1f', p) }.join(' '))
+  found =
+    format(
+      '%s %+.2f %%',
+      other.values_at('faces', 'empty', 'open').join('/'),
+      100 * ((other['volume'] / whole[made]) - 1)
+    )
+  puts format(
+    '%-28s %5.2f s volume %+.1e faces %d/%d closed %s other %s lines %s',
+         name,
+         seconds,
+         (whole[read.solid] / whole[made]) - 1,
+         made.faces.size,
+         read.solid.faces.size,
+         read.solid.closed?,
+         found,
+         apart.map { |p| p.abs < ALIKE ? '.' : format('%+.1f', p) }.join(' ')
+  )
 end
 puts "#{alike} of #{names.size * VIEWS.size * 2} lengths alike to #{ALIKE} %"

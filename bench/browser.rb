@@ -12,7 +12,12 @@ class BrowserBench < SystemTest
     id = drawing.value.dimensions.find { |d| d.dimension == 'hub.profile.diameter' }.id
     visit "/drawings/#{drawing.slug}?select=dimension/#{id}"
     times = Array.new(Integer(ENV['EDITS'] || 10)) { |i| edit(35 + (i * 0.5)) }.sort
-    puts format('edit to updated sheet (Carousel, 4 views): median %.2f s, greatest of %d: %.2f s', times[times.size / 2], times.size, times[-1])
+    puts format(
+      'edit to updated sheet (Carousel, 4 views): median %.2f s, greatest of %d: %.2f s',
+           times[times.size / 2],
+           times.size,
+           times[-1]
+    )
     assert_equal times.size + 1, App::Records::Model.find_by!(number: 'QI-2107').latest.number
   end
 

@@ -1,15 +1,22 @@
 # frozen_string_literal: true
 
-# How the application answers while design changes pour in: the demo data on a server and a worker of their own, 24 changes dropped
-# into the intake, and all main pages asked for over and over until every docket is worked out. Prints times as a reader sees them.
+# How the application answers while design changes pour in: the demo data on a server and a worker of their own, 24
+# changes dropped into the intake, and all main pages asked for over and over until every docket is worked out. Prints
+# times as a reader sees them.
 #   ruby bench/burst.rb [CHANGES]
 require_relative 'server'
 
 PORT = 4790
 MODELS = File.join(BenchServer::ROOT, 'demo', 'models')
 # File, a size in it, and what is added to it at every change.
-SIZES = [['carousel.recipe.yml', /disc_diameter: \{value: (\d+)/, 1], ['lid.recipe.yml', /thickness: \{value: (\d+)/, 1], ['housing.recipe.yml', /height: \{value: (\d+)/, 1],
-         ['hub-spindle.recipe.yml', /bearing_length: \{value: (\d+)/, 1], ['adapter-ring.recipe.yml', /flange: \{value: (\d+)/, 2], ['spacer.recipe.yml', /length: \{value: (\d+)/, 1]].freeze
+SIZES = [
+  ['carousel.recipe.yml', /disc_diameter: \{value: (\d+)/, 1],
+  ['lid.recipe.yml', /thickness: \{value: (\d+)/, 1],
+  ['housing.recipe.yml', /height: \{value: (\d+)/, 1],
+  ['hub-spindle.recipe.yml', /bearing_length: \{value: (\d+)/, 1],
+  ['adapter-ring.recipe.yml', /flange: \{value: (\d+)/, 2],
+  ['spacer.recipe.yml', /length: \{value: (\d+)/, 1]
+].freeze
 
 SERVER = BenchServer.new('burst', PORT)
 
@@ -41,7 +48,14 @@ def quantile(list, share) = list.sort[((list.size - 1) * share).round]
 calm = ->(body) { body[/data-checking="(\d+)"/, 1] == '0' }
 sleep 0.5 until calm[get('/')[0].body]
 drawings = get('/')[0].body.scan(%r{href="/drawings/([\w-]+)"}).flatten.uniq - ['new']
-pages = ['/', '/models', '/pulse', *drawings.map { |d| "/drawings/#{d}" }, '/models/carousel-7-x-31-75', '/drawings/qi-2107-d/pulse']
+pages = [
+  '/',
+  '/models',
+  '/pulse',
+  *drawings.map { |d| "/drawings/#{d}" },
+  '/models/carousel-7-x-31-75',
+  '/drawings/qi-2107-d/pulse'
+]
 pages.each { |p| get(p) }
 
 count = (ARGV[0] || 24).to_i
@@ -56,8 +70,20 @@ loop do
 end
 settled = now - start
 board = get('/')[0].body
-puts format('%d changes worked out after %.0f s (the last one was dropped after %d s); %s', count, settled, count, board[/<b>\d+<\/b> views? behind/].to_s.gsub(/<.?b>/, ''))
+puts format(
+  '%d changes worked out after %.0f s (the last one was dropped after %d s); %s',
+       count,
+       settled,
+       count,
+       board[%r{<b>\d+</b> views? behind}].to_s.gsub(/<.?b>/, '')
+)
 puts format('%-34s %8s %8s %8s', 'page', 'median', 'p95', 'longest')
-times.each { |path, list| puts format('%-34s %6.0f ms %6.0f ms %6.0f ms', path, *[0.5, 0.95, 1.0].map { |q| quantile(list, q) * 1000 }) }
+times.each do |path, list|
+  puts format('%-34s %6.0f ms %6.0f ms %6.0f ms', path, *[0.5, 0.95, 1.0].map { |q| quantile(list, q) * 1000 })
+end
 pdf, seconds = get('/drawings/qi-2107-d.pdf')
-puts format('PDF just after: %s in %.2f s', pdf.code == '303' || pdf.code == '302' ? 'page with progress' : "#{pdf.body.bytesize} bytes", seconds)
+puts format(
+  'PDF just after: %s in %.2f s',
+       pdf.code == '303' || pdf.code == '302' ? 'page with progress' : "#{pdf.body.bytesize} bytes",
+       seconds
+)

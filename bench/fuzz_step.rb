@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Damaged STEP files, long: ruby --yjit bench/fuzz_step.rb [files] [seed]. Every file must be read or refused in words, in time and
-# in memory; what is not, is kept as tmp/step-N.step and told.
+# Damaged STEP files, long: ruby --yjit bench/fuzz_step.rb [files] [seed]. Every file must be read or refused in words,
+# in time and in memory; what is not, is kept as tmp/step-N.step and told.
 require_relative '../config/core'
 require_relative '../test/step_mutation'
 
@@ -22,9 +22,16 @@ count.times do |i|
     outcomes["FAULT #{e.class}"] += 1
     FileUtils.mkdir_p('tmp')
     File.binwrite("tmp/step-#{i}.step", text)
-    puts "#{i} #{File.basename(samples[i % samples.size])}: #{e.class} #{e.message[0, 120]} #{e.backtrace.grep(/nockplane/).first}"
+    puts "#{i} #{File.basename(samples[i % samples.size])}: #{e.class} #{e.message[0, 120]} " \
+         "#{e.backtrace.grep(/nockplane/).first}"
   end
   slowest = [slowest, Process.clock_gettime(Process::CLOCK_MONOTONIC) - started].max
 end
 memory = File.read('/proc/self/status')[/VmHWM:\s+(\d+)/, 1].to_i / 1024
-puts format('%d files: %s; slowest %.1f s, most memory %d MB', count, outcomes.sort.map { |k, n| "#{k} #{n}" }.join(', '), slowest, memory)
+puts format(
+  '%d files: %s; slowest %.1f s, most memory %d MB',
+       count,
+       outcomes.sort.map { |k, n| "#{k} #{n}" }.join(', '),
+       slowest,
+       memory
+)

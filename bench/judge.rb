@@ -14,10 +14,16 @@ agreed = judged = parts = refused = 0
   solid = Nockplane::Modelling::Builder.build(Nockplane::Modelling::Recipe.parse(text)).solid
   set = Nockplane::Projection::EdgeSet.new(solid)
   rng = Random.new(seed)
-  frames = [Nockplane::Projection::ViewFrame::NAMED.values.sample(random: rng), Nockplane::Projection::ViewFrame.new([rng.rand(-1.0..1), rng.rand(0.1..1), rng.rand(-1.0..1)], [0, 0, 1])]
+  frames = [
+    Nockplane::Projection::ViewFrame::NAMED.values.sample(random: rng),
+    Nockplane::Projection::ViewFrame.new([rng.rand(-1.0..1), rng.rand(0.1..1), rng.rand(-1.0..1)], [0, 0, 1])
+  ]
   frames.each do |frame|
     hidden = Nockplane::Projection::HiddenLines.new(solid, set, frame)
-    segments = Nockplane::Projection::Carriers.deduplicate(Nockplane::Projection::Linework.segments(hidden.call, hidden.px, hidden.py))
+    segments =
+      Nockplane::Projection::Carriers.deduplicate(
+        Nockplane::Projection::Linework.segments(hidden.call, hidden.px, hidden.py)
+      )
     verdict = RayJudge.new(solid, frame).verdict(segments, hidden, rng, samples: 300)
     agreed += verdict.agreed
     judged += verdict.judged
@@ -28,4 +34,9 @@ rescue Nockplane::InputFault => e
   refused += 1
   puts "seed #{seed}: OPEN #{e.message}" if e.message.include?("can't be closed")
 end
-puts format('%d parts in two views each (%d refused in words): %.5f of the length agrees', parts, refused, agreed / judged)
+puts format(
+  '%d parts in two views each (%d refused in words): %.5f of the length agrees',
+       parts,
+       refused,
+       agreed / judged
+)

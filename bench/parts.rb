@@ -39,13 +39,18 @@ module Parts
 
   # An assembly of n x n plates, each with a spacer, a screw and a dowel: 4 n n instances of four parts.
   def assembly(n)
-    grid = ->(count) { "pattern: {kind: linear, columns: #{count}, rows: #{count}, column_spacing: 40, row_spacing: 40}" }
+    grid = ->(count) do
+      "pattern: {kind: linear, columns: #{count}, rows: #{count}, column_spacing: 40, row_spacing: 40}"
+    end
     "nockplane: assembly/1\nname: Grid\ncomponents:\n" \
       "  - {id: tiles, model: tile, #{grid[n]}}\n  - {id: spacers, model: spacer, offset: 6, #{grid[n]}}\n" \
-      "  - {id: screws, model: cap-screw-m4, offset: 10, at: [12, 12], #{grid[n]}}\n  - {id: dowels, model: dowel, offset: 2, at: [-12, 12], #{grid[n]}}\n"
+      "  - {id: screws, model: cap-screw-m4, offset: 10, at: [12, 12], #{grid[n]}}\n  - {id: dowels, model: dowel, " \
+      "offset: 2, at: [-12, 12], #{grid[n]}}\n"
   end
 
-  TILE = "nockplane: recipe/1\nname: Tile\nfeatures:\n  - {id: t, type: extrude, profile: {kind: rectangle, width: 36, height: 36, corner_radius: 4}, depth: 6}\n  - {id: h, type: hole, on: t/end.end, diameter: 6, through: true}\n"
+  TILE =
+    "nockplane: recipe/1\nname: Tile\nfeatures:\n  - {id: t, type: extrude, profile: {kind: rectangle, width: 36, " \
+    "height: 36, corner_radius: 4}, depth: 6}\n  - {id: h, type: hole, on: t/end.end, diameter: 6, through: true}\n"
 
   def demo(name) = File.read(File.join(FOLDER, "#{name}.yml"))
 
@@ -53,13 +58,27 @@ module Parts
   def library(name)
     return TILE if name == 'tile'
 
-    @library ||= Dir[File.join(FOLDER, '*.yml')].to_h { |f| [File.basename(f)[/\A[^.]+/], File.read(f)] }.then { |files| files.merge(files.to_h { |_, t| [t[/^ +number: *(.+)/, 1], t] }) }
+    @library ||=
+      Dir[File.join(FOLDER, '*.yml')]
+        .to_h { |f| [File.basename(f)[/\A[^.]+/], File.read(f)] }
+        .then { |files| files.merge(files.to_h { |_, t| [t[/^ +number: *(.+)/, 1], t] }) }
     @library[name]
   end
 
   def all
-    { 'Carousel' => demo('carousel.recipe'), 'Hub spindle' => demo('hub-spindle.recipe'), 'Housing (ribbed, shelled)' => demo('housing.recipe'), 'turned body' => turned,
-      'crossing holes' => crossing, 'plate, 25 holes' => plate(5), 'plate, 100 holes' => plate(10), 'plate, 225 holes' => plate(15), 'plate, 900 holes' => plate(30),
-      'FW-6 assembly' => demo('filter-wheel-unit.assembly'), 'assembly of 36' => assembly(3), 'assembly of 484' => assembly(11) }
+    {
+      'Carousel' => demo('carousel.recipe'),
+      'Hub spindle' => demo('hub-spindle.recipe'),
+      'Housing (ribbed, shelled)' => demo('housing.recipe'),
+      'turned body' => turned,
+      'crossing holes' => crossing,
+      'plate, 25 holes' => plate(5),
+      'plate, 100 holes' => plate(10),
+      'plate, 225 holes' => plate(15),
+      'plate, 900 holes' => plate(30),
+      'FW-6 assembly' => demo('filter-wheel-unit.assembly'),
+      'assembly of 36' => assembly(3),
+      'assembly of 484' => assembly(11)
+    }
   end
 end

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 # rake bench: building solids and views, in seconds and as ratios to a calibration loop timed in the same run.
-# Medians of several runs; every run starts from nothing (no prefix cache). Closes with the growth exponents of the plates.
+# Medians of several runs; every run starts from nothing (no prefix cache). Closes with the growth exponents of the
+# plates.
 require_relative '../config/core'
 require_relative 'parts'
 
@@ -46,20 +47,38 @@ measured = Parts.all.to_h do |name, text|
   frames = VIEWS.map { |v| Nockplane::Projection::ViewFrame.named(v) }
   edges = kept.edge_set_of(text)
   # An assembly's edges are put together from those of its parts, which are kept like the parts.
-  set = -> { Nockplane::Modelling::AssemblyRecipe.is?(text) ? kept.edge_set_of(text) : Nockplane::Projection::EdgeSet.new(solid) }
+  set = -> do
+    Nockplane::Modelling::AssemblyRecipe.is?(text) ? kept.edge_set_of(text) : Nockplane::Projection::EdgeSet.new(solid)
+  end
   views = lambda do
     found = set.call
     frames.each { |f| Nockplane::Projection::Linework.of(solid, f, edge_set: found) }
   end
   views.call if solid.facets.size < 5000
   runs = solid.facets.size > 20_000 ? 1 : (solid.facets.size > 5000 ? 3 : 5)
-  a, b, c = [build, views, -> { Nockplane::Projection::Linework.of(solid, frames[-1], edge_set: edges) }].map { |work| median(runs, &work) }
-  puts format('%-26s %8d %10.3f s [%5.1f] %10.3f s [%5.1f] %10.3f s [%5.1f]', name, solid.facets.size, a, a / unit, b, b / unit, c, c / unit)
+  a, b, c =
+    [build, views, -> { Nockplane::Projection::Linework.of(solid, frames[-1], edge_set: edges) }].map do |work|
+      median(runs, &work)
+    end
+  puts format(
+    '%-26s %8d %10.3f s [%5.1f] %10.3f s [%5.1f] %10.3f s [%5.1f]',
+         name,
+         solid.facets.size,
+         a,
+         a / unit,
+         b,
+         b / unit,
+         c,
+         c / unit
+  )
   [name, [a, b, c]]
 end
 
 # Growth: time ~ holes ** exponent, between plates.
 [[25, 100], [100, 225], [225, 900]].each do |few, many|
-  exponents = measured["plate, #{few} holes"].zip(measured["plate, #{many} holes"]).map { |x, y| Math.log(y / x) / Math.log(many.fdiv(few)) }
+  exponents =
+    measured["plate, #{few} holes"]
+      .zip(measured["plate, #{many} holes"])
+      .map { |x, y| Math.log(y / x) / Math.log(many.fdiv(few)) }
   puts format('growth from %d to %d holes: build n^%.2f, four views n^%.2f, isometric n^%.2f', few, many, *exponents)
 end

@@ -5,7 +5,8 @@ require 'net/http'
 require 'sqlite3'
 require 'tmpdir'
 
-# A server and a worker of a bench's own, on the demo data in a folder of its own; both end with the bench. Plain Ruby, no JIT.
+# A server and a worker of a bench's own, on the demo data in a folder of its own; both end with the bench. Plain Ruby,
+# no JIT.
 class BenchServer
   ROOT = File.expand_path('..', __dir__)
   COMMANDS = { web: ['puma', '-C', 'config/puma.rb', 'config.ru'], worker: ['bin/worker'] }.freeze

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# STEP files: rake bench:step. Per sample: reading and meshing, edge set and four views; then files of 5 and 20 MB made of many copies
-# of a sample with numbers of their own.
+# STEP files: rake bench:step. Per sample: reading and meshing, edge set and four views; then files of 5 and 20 MB made
+# of many copies of a sample with numbers of their own.
 require_relative '../config/core'
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -18,8 +18,20 @@ samples.each do |file|
   bytes = File.binread(file)
   _, index = timed { STEP::Part21.new(bytes) }
   model, all = timed { STEP::Import.read(bytes).model }
-  _, views = timed { set = Nockplane::Projection::EdgeSet.new(model.solid); FRAMES.each { |f| Nockplane::Projection::Linework.of(model.solid, f, edge_set: set) } }
-  puts format('%-22s %6d %8d %7.3fs %9.2fs %9.2fs', File.basename(file, '.step'), bytes.bytesize / 1000, model.solid.facets.size, index, all, views)
+  _, views =
+    timed do
+      set = Nockplane::Projection::EdgeSet.new(model.solid)
+      FRAMES.each { |f| Nockplane::Projection::Linework.of(model.solid, f, edge_set: set) }
+    end
+  puts format(
+    '%-22s %6d %8d %7.3fs %9.2fs %9.2fs',
+         File.basename(file, '.step'),
+         bytes.bytesize / 1000,
+         model.solid.facets.size,
+         index,
+         all,
+         views
+  )
 end
 
 body = File.binread(samples.find { |f| f.end_with?('motor-plate-r1.step') })[/DATA;(.*?)ENDSEC;/mn, 1]
@@ -34,5 +46,13 @@ top = body.scan(/#(\d+)/).flatten.map(&:to_i).max
   text << "ENDSEC;\nEND-ISO-10303-21;\n"
   _, index = timed { STEP::Part21.new(text) }
   model, all = timed { STEP::Import.read(text).model }
-  puts format('%d MB, %d parts: index %.2f s, all %.1f s, %d facets, most memory %d MB', megabytes, copies, index, all, model.solid.facets.size, memory)
+  puts format(
+    '%d MB, %d parts: index %.2f s, all %.1f s, %d facets, most memory %d MB',
+         megabytes,
+         copies,
+         index,
+         all,
+         model.solid.facets.size,
+         memory
+  )
 end

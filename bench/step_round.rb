@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Random parts written as STEP and read back, long: ruby --yjit bench/step_round.rb [parts] [first seed]. Every part must come back closed,
-# with the same faces and (to 1e-4 of the mesh's) volume.
+# Random parts written as STEP and read back, long: ruby --yjit bench/step_round.rb [parts] [first seed]. Every part
+# must come back closed, with the same faces and (to 1e-4 of the mesh's) volume.
 require_relative '../config/core'
 require_relative '../test/random_recipe'
 
@@ -21,10 +21,22 @@ good = refused = 0
     back = read.solid
     full = ->(s) { Nockplane::Solids::Mass.of(s).volume + Nockplane::Solids::Bulge.of(s)[0] }
     off = (full[back] / full[solid.solid]) - 1
-    kinds = [Nockplane::Solids::Topology.new(solid.solid).regions.map(&:face), back.faces].map { |list| list.group_by { |f| f.surface.kind }.transform_values(&:size).sort.to_h }
+    kinds =
+      [Nockplane::Solids::Topology.new(solid.solid).regions.map(&:face), back.faces].map do |list|
+        list.group_by { |f| f.surface.kind }.transform_values(&:size).sort.to_h
+      end
     fine = back.closed? && off.abs < 1e-4 && kinds[0] == kinds[1]
     good += 1 if fine
-    puts format('seed %d: closed %s, volume off %.1e, faces %s -> %s; %s', seed, back.closed?, off, *kinds, read.report.map { |l| l[:meaning] }.join('; ')) unless fine
+    unless fine
+      puts format(
+        'seed %d: closed %s, volume off %.1e, faces %s -> %s; %s',
+             seed,
+             back.closed?,
+             off,
+             *kinds,
+             read.report.map { |l| l[:meaning] }.join('; ')
+      )
+    end
   rescue StandardError => e
     puts "seed #{seed}: #{e.class} #{e.message[0, 160]} #{e.backtrace.grep(/nockplane/).first}"
   end

@@ -14,6 +14,9 @@ require 'timeout'
 module App
   ROOT = File.expand_path('..', __dir__)
 
+  # Who acts, while the application knows one person only.
+  LEAD = 'Drafting lead'
+
   # Refused input or a missing thing, with the HTTP status to answer.
   class Refused < Nockplane::Error
     attr_reader :status, :details
@@ -28,7 +31,8 @@ module App
   # Title block fields that are the same on every drawing: the legal owner (NOCKPLANE_OWNER, else the demo's company).
   def self.title_fields = { 'owner' => ENV.fetch('NOCKPLANE_OWNER', 'Quillfen Instruments') }
 
-  # Everything the application keeps: database, cache, session key. bin/backup makes a whole copy of it while people work.
+  # Everything the application keeps: database, cache, session key. bin/backup makes a whole copy of it while people
+  # work.
   def self.data_folder = File.expand_path(ENV.fetch('NOCKPLANE_DATA', File.join(ROOT, 'var')))
 end
 

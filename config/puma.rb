@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Several processes (NOCKPLANE_PROCESSES, else one a core, two at least), since Ruby works in one thread at a time. Threads are many
+# Several processes (NOCKPLANE_PROCESSES, else one a core, two at least), since Ruby works in one thread at a time.
+# Threads are many
 # more than that: most of those that are taken wait for heavy work that is done elsewhere (App::Apart).
 require 'etc'
 workers Integer(ENV.fetch('NOCKPLANE_PROCESSES') { [Etc.nprocessors, 2].max })

@@ -8,7 +8,7 @@ require 'zeitwerk'
 # No web, no database, no clock lives below this module; app/, bin/ and test/ call it, never the other way round.
 module Nockplane
   # Part of every cache key: raise it whenever the kernel would compute something different from the same input.
-  KERNEL_VERSION = 8
+  KERNEL_VERSION = 9
 
   # Root of all errors of the core.
   class Error < StandardError; end
@@ -19,5 +19,7 @@ end
 
 loader = Zeitwerk::Loader.for_gem
 loader.inflector.inflect('svg' => 'Svg', 'pdf' => 'Pdf', 'glb' => 'Glb', 'stl' => 'Stl', 'iso286' => 'Iso286')
+# Rooms of the drawing: folders without a module of their own.
+loader.collapse(%w[document showing templates rules scene].map { |room| "#{__dir__}/nockplane/drawings/#{room}" })
 loader.setup
 Nockplane::LOADER = loader

@@ -12,8 +12,16 @@ require_relative '../config/application'
 require 'rack/test'
 require 'minitest/mock'
 
-# What follows from a change is done at once; runs wait for a worker. What is only made ahead is not made, unless a test asks.
-INLINE = [App::Jobs::FollowJob, App::Jobs::MassJob, App::Jobs::SweepJob, App::Jobs::DocketJob, App::Jobs::ReadyJob, App::Jobs::PaperJob].freeze
+# What follows from a change is done at once; runs wait for a worker. What is only made ahead is not made, unless a test
+# asks.
+INLINE = [
+  App::Jobs::FollowJob,
+  App::Jobs::MassJob,
+  App::Jobs::SweepJob,
+  App::Jobs::DocketJob,
+  App::Jobs::ReadyJob,
+  App::Jobs::PaperJob
+].freeze
 Delayed::Worker.delay_jobs = lambda do |job|
   task = job.payload_object
   !INLINE.include?(task.class) || (task.respond_to?(:run_id) && !task.run_id.nil?)
@@ -34,10 +42,26 @@ class AppTest < CoreTest
 
   def app = App::Web
 
+  # Blanks and line breaks between the words of a page say nothing.
+  def assert_includes(collection, object, message = nil)
+    page?(collection) ? super(squeezed(collection), squeezed(object), message) : super
+  end
+
+  def refute_includes(collection, object, message = nil)
+    page?(collection) ? super(squeezed(collection), squeezed(object), message) : super
+  end
+
+  def assert_match(pattern, text, message = nil) = super(pattern, page?(text) ? squeezed(text) : text, message)
+  def refute_match(pattern, text, message = nil) = super(pattern, page?(text) ? squeezed(text) : text, message)
+  def page?(text) = text.is_a?(String) && text.include?('<')
+  def squeezed(html) = html.gsub(/\s+/, ' ').gsub('> <', '><')
+
   def setup
     [App::Records::JournalEntry, App::Records::Binding, App::Records::Standing].each(&:delete_all)
     App::Records::Drawing.unscoped.where(kind: 'drawing').delete_all
-    [App::Records::IntakeFile, App::Records::Run, App::Records::Arrival, App::Records::HoldUp, Delayed::Job].each(&:delete_all)
+    [App::Records::IntakeFile, App::Records::Run, App::Records::Arrival, App::Records::HoldUp, Delayed::Job].each(
+      &:delete_all
+    )
     App::Records::Revision.delete_all
     App::Records::Model.unscoped.delete_all
     App::Records::Property.delete_all
@@ -79,30 +103,41 @@ class AppTest < CoreTest
   # A STEP file's bytes as the next revision of a model, or as a new one.
   def take(bytes, name, model: nil, **more)
     received = App::Received.read(bytes, name)
-    model ? App::Actions::KeepReceived.as_revision(received, model, **more) : App::Actions::KeepReceived.as_new(received, **more)
+    model ?
+      App::Actions::KeepReceived.as_revision(received, model, **more) :
+      App::Actions::KeepReceived.as_new(received, **more)
   end
 
   def lid = @lid ||= App::Actions::AddModel.call(PART)
 
   # A drawing of the lid with front and plan dimensions adopted.
   def drawn
-    @drawn ||= App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle').tap { |d| %w[front plan].each { |v| adopt(d, v) } }
+    @drawn ||=
+      App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle').tap { |d| %w[front plan].each { |v| adopt(d, v) } }
   end
 
   # Adopts what shows well in a view (which: ['measured'] for sizes measured); nothing where nothing is left.
   def adopt(drawing, view, which = nil)
-    App::Actions::EditDrawing.call(drawing, base: nil) { |value| Nockplane::Linking::Adoption.new(value, App::Workshop.source).adopt(value.view(view), which) }
+    App::Actions::EditDrawing.call(drawing, base: nil) do |value|
+      Nockplane::Linking::Adoption.new(value, App::Workshop.source).adopt(value.view(view), which)
+    end
   rescue App::Refused
     nil
   end
 
-  def revise(model, old, new, note: '') = App::Actions::ReviseModel.call(model, model.latest.recipe.sub(old, new), note: note)
+  def revise(model, old, new, note: '')
+    App::Actions::ReviseModel.call(model, model.latest.recipe.sub(old, new), note: note)
+  end
 
   # POST of JSON as the page's script does it, with the session's token.
   def post_json(path, data)
     get '/' unless @token
     @token ||= last_response.body[/name="csrf-token" content="([^"]+)"/, 1]
-    post path, JSON.generate(data), 'CONTENT_TYPE' => 'application/json', 'HTTP_X_CSRF_TOKEN' => CGI.unescapeHTML(@token), 'HTTP_ACCEPT' => 'application/json'
+    post path,
+         JSON.generate(data),
+         'CONTENT_TYPE' => 'application/json',
+         'HTTP_X_CSRF_TOKEN' => CGI.unescapeHTML(@token),
+         'HTTP_ACCEPT' => 'application/json'
     JSON.parse(last_response.body)
   end
 end

@@ -16,9 +16,13 @@ class RepositoryTest < Minitest::Test
   end
 
   def test_copied_files_carry_their_licences
-    %w[public/vendor/bulma/LICENSE public/vendor/three/LICENSE public/fonts/osifont-COPYRIGHT.txt public/fonts/source-sans-3-LICENSE.txt LICENSE].each do |f|
-      assert_operator File.size(File.join(ROOT, f)), :>, 500, f
-    end
+    %w[
+      public/vendor/bulma/LICENSE
+      public/vendor/three/LICENSE
+      public/fonts/osifont-COPYRIGHT.txt
+      public/fonts/source-sans-3-LICENSE.txt
+      LICENSE
+    ].each { |f| assert_operator File.size(File.join(ROOT, f)), :>, 500, f }
   end
 
   def test_pictures_of_the_readme_are_there_and_few
@@ -30,7 +34,12 @@ class RepositoryTest < Minitest::Test
 
   def test_links_of_the_documentation_lead_somewhere
     files('README.md', 'docs/*.md').each do |f|
-      File.read(f).scan(/\]\(([^)#]+)\)/).flatten.reject { |l| l.start_with?('http') }.each { |l| assert File.exist?(File.expand_path(l, File.dirname(f))), "#{f}: #{l}" }
+      File
+        .read(f)
+        .scan(/\]\(([^)#]+)\)/)
+        .flatten
+        .reject { |l| l.start_with?('http') }
+        .each { |l| assert File.exist?(File.expand_path(l, File.dirname(f))), "#{f}: #{l}" }
     end
   end
 

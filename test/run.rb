@@ -1,17 +1,21 @@
 # frozen_string_literal: true
 
-# Runs all tests in two processes, one a core, that take about as long: those of the browser and those that start programs of their own, and all others. Shows each
-# one's report when it is done, and closes with one summary line of both. TEST=file runs just that file.
+# Runs all tests in two processes, one a core, that take about as long: those of the browser and those that start
+# programs of their own, and all others. Shows each one's report when it is done, and closes with one summary line of
+# both. TEST=file runs just that file.
 ROOT = File.expand_path('..', __dir__)
-FILES = ENV['TEST'] ? Dir[ENV['TEST']].map { |f| File.expand_path(f) } : Dir[File.join(ROOT, 'test', '**', '*_test.rb')].sort
+FILES =
+  ENV['TEST'] ? Dir[ENV['TEST']].map { |f| File.expand_path(f) } : Dir[File.join(ROOT, 'test', '**', '*_test.rb')].sort
 SUMMARY = /^(\d+) runs, (\d+) assertions, (\d+) failures, (\d+) errors, (\d+) skips$/
 REQUIRE = 'ARGV.each { |f| require f }'
 
-shards = FILES.partition { |f| f.match?(%r{/test/(system/|app/(command_line|backup|gate|apart)_test)}) }.reject(&:empty?)
+shards =
+  FILES.partition { |f| f.match?(%r{/test/(system/|app/(command_line|backup|gate|apart)_test)}) }.reject(&:empty?)
 abort 'There are no tests to run.' if shards.empty?
 
 $stdout.sync = true
-puts "Running #{FILES.size} test files in #{shards.size} #{shards.size == 1 ? 'process' : 'processes'}; the reports come when they are done."
+puts "Running #{FILES.size} test files in #{shards.size} #{shards.size == 1 ? 'process' : 'processes'}; " \
+     "the reports come when they are done."
 running = shards.map do |files|
   reader, writer = IO.pipe
   pid = Process.spawn('ruby', "-I#{File.join(ROOT, 'test')}", '-e', REQUIRE, *files, out: writer, err: writer)

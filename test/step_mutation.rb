@@ -6,11 +6,17 @@ module StepMutation
 
   def of(text, rng)
     text = text.b
-    rng.rand(1..6).times { text = send(%i[byte number reference drop_record swap bracket repeat].sample(random: rng), text.dup, rng) }
+    rng
+      .rand(1..6)
+      .times do
+        text = send(%i[byte number reference drop_record swap bracket repeat].sample(random: rng), text.dup, rng)
+      end
     text
   end
 
-  def somewhere(text, rng, pattern) = text.to_enum(:scan, pattern).map { Regexp.last_match.offset(0) }.sample(random: rng)
+  def somewhere(text, rng, pattern)
+    text.to_enum(:scan, pattern).map { Regexp.last_match.offset(0) }.sample(random: rng)
+  end
 
   def byte(text, rng)
     text.setbyte(rng.rand(text.bytesize), rng.rand(256))
@@ -19,7 +25,7 @@ module StepMutation
 
   def number(text, rng)
     from, to = somewhere(text, rng, /-?\d+\.\d*(?:E[+-]?\d+)?/n)
-    from ? text.tap { |t| t[from...to] = ['0.', '-1.', '1.E9', '1.E308', '1.E999', '-0.', '1.E-12'].sample(random: rng) } : text
+    from ? text.tap { |t| t[from...to] = %w[0. -1. 1.E9 1.E308 1.E999 -0. 1.E-12].sample(random: rng) } : text
   end
 
   def reference(text, rng)

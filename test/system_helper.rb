@@ -4,23 +4,41 @@ require 'app_helper'
 require 'capybara/minitest'
 require 'selenium-webdriver'
 
-# Chromium tells of an element that went away with its page in two ways: as stale, which Capybara waits out by looking again,
-# and, when the page goes while it is being asked, as an unknown inspector error. Both are waited out; at the end they still fail.
+# Chromium tells of an element that went away with its page in two ways: as stale, which Capybara waits out by looking
+# again, and, when the page goes while it is being asked, as an unknown inspector error. Both are waited out; at the end
+# they still fail.
 class PatientDriver < Capybara::Selenium::Driver
   def invalid_element_errors = super + [Selenium::WebDriver::Error::UnknownError]
 end
 
 Capybara.register_driver(:chromium) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium')
-  %w[--headless=new --no-sandbox --window-size=1280,900 --hide-scrollbars --use-angle=swiftshader --enable-unsafe-swiftshader --disable-dev-shm-usage
-     --disable-background-networking --disable-component-update --disable-sync --no-first-run --disable-quic].each { |a| options.add_argument(a) }
+  %w[
+    --headless=new
+    --no-sandbox
+    --window-size=1280,900
+    --hide-scrollbars
+    --use-angle=swiftshader
+    --enable-unsafe-swiftshader
+    --disable-dev-shm-usage
+    --disable-background-networking
+    --disable-component-update
+    --disable-sync
+    --no-first-run
+    --disable-quic
+  ].each { |a| options.add_argument(a) }
   options.add_option('goog:loggingPrefs', { browser: 'ALL' })
-  PatientDriver.new(app, browser: :chrome, options: options, service: Selenium::WebDriver::Service.chrome(path: '/usr/bin/chromedriver'))
+  PatientDriver.new(
+    app,
+    browser: :chrome,
+    options: options,
+    service: Selenium::WebDriver::Service.chrome(path: '/usr/bin/chromedriver')
+  )
 end
 Capybara.app = App::Web
 Capybara.server = :puma, { Silent: true, Threads: '1:4' }
 Capybara.default_driver = :chromium
-Capybara.default_max_wait_time = 30
+Capybara.default_max_wait_time = 60 # (a busy machine is no fault)
 Capybara.enable_aria_label = true
 
 # A person at the browser.
@@ -35,7 +53,8 @@ class SystemTest < AppTest
 
   def teardown
     AppTest.ahead = false
-    trouble = page.driver.browser.logs.get(:browser).reject { |l| l.level != 'SEVERE' || l.message.match?(/status of (4\d\d)/) }
+    trouble =
+      page.driver.browser.logs.get(:browser).reject { |l| l.level != 'SEVERE' || l.message.match?(/status of (4\d\d)/) }
     assert_empty trouble.map(&:message), 'the browser reported errors'
   ensure
     Capybara.reset_sessions!
@@ -54,7 +73,11 @@ class SystemTest < AppTest
   def drag(from, by)
     mouse = page.driver.browser.action
     mouse.move_to_location(from[0].round, from[1].round).pointer_down(:left)
-    mouse.move_by((by[0] / 2).round, (by[1] / 2).round).move_by(by[0] - (by[0] / 2).round, by[1] - (by[1] / 2).round).pointer_up(:left).perform
+    mouse
+      .move_by((by[0] / 2).round, (by[1] / 2).round)
+      .move_by(by[0] - (by[0] / 2).round, by[1] - (by[1] / 2).round)
+      .pointer_up(:left)
+      .perform
   end
 
   # Waits until the block is true.

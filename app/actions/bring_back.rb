@@ -5,15 +5,26 @@ module App
     # Makes an earlier revision of a model the latest again, as a revision of its own: nothing is taken away.
     class BringBack
       # Returns the new Revision.
-      def self.call(model, number, note: nil, author: 'Drafting lead')
+      def self.call(model, number, note: nil, author: LEAD)
         revision = model.revision(number)
         latest = model.latest
         raise Refused, "Revision #{number} is the latest one already." if revision.number == latest.number
 
         text = text_of(revision, latest)
         built = Workshop.try_build(text)
-        words = "as revision #{number}#{" (#{revision.note})" unless revision.note.empty?}#{": #{note}" unless note.to_s.strip.empty?}"
-        ReviseModel.keep(model, text, properties: built.properties, name: Received.kind_of(text) == 'file' ? model.name : built.name, note: words, author: author, origin: 'here', base: latest.number)
+        words =
+          "as revision " \
+          "#{number}#{" (#{revision.note})" unless revision.note.empty?}#{": #{note}" unless note.to_s.strip.empty?}"
+        ReviseModel.keep(
+          model,
+          text,
+          properties: built.properties,
+          name: Received.kind_of(text) == 'file' ? model.name : built.name,
+          note: words,
+          author: author,
+          origin: 'here',
+          base: latest.number
+        )
       end
 
       # The names that faces of later revisions had are not given to other faces after it.

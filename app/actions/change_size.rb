@@ -2,21 +2,32 @@
 
 module App
   module Actions
-    # A size typed on the sheet: changes the model's recipe, keeps it as a new revision, and brings the drawing up to it. One step for
-    # a person; its journal entry remembers what it changed in the model, so that undoing can take that back as well.
+    # A size typed on the sheet: changes the model's recipe, keeps it as a new revision, and brings the drawing up to
+    # it. One step for a person; its journal entry remembers what it changed in the model, so that undoing can take that
+    # back as well.
     class ChangeSize
       # on: number of a later revision that the person was told of and agreed to build on. Returns the Revision.
-      def self.call(drawing, dimension_id, given, on: nil, author: 'Drafting lead')
+      def self.call(drawing, dimension_id, given, on: nil, author: LEAD)
         value = drawing.value
         cell = value.dimension(dimension_id) or raise Refused.new('There is no such dimension.', status: 404)
         binding = value.binding(value.view(cell.view).binding)
         model = Records::Model.find(binding.model)
-        raise Refused, 'This drawing is pinned to a revision; let it follow the model to change sizes here.' unless binding.follow
+        unless binding.follow
+          raise Refused, 'This drawing is pinned to a revision; let it follow the model to change sizes here.'
+        end
 
-        raise Refused, "This view shows the variant '#{binding.variant}'; its sizes are those of the table on the model's page." if binding.variant
-        raise Refused, 'That is the size already; nothing is different.' if given.to_s.strip == Nockplane::Drawings::Measure.typed(value.standard, cell.snapshot)
+        if binding.variant
+          raise Refused,
+                "This view shows the variant '#{binding.variant}'; its sizes are those of the table on the model's " \
+                "page."
+        end
 
-        number = Nockplane::Drafting::Entry.size(given, cell.snapshot['kind'], value.standard) or raise Refused, Nockplane::Drafting::Entry.fault(given, value.standard)
+        if given.to_s.strip == cell.snapshot.typed(value.standard)
+          raise Refused, 'That is the size already; nothing is different.'
+        end
+
+        number = Nockplane::Drafting::Entry.size(given, cell.snapshot.kind, value.standard) or
+          raise Refused, Nockplane::Drafting::Entry.fault(given, value.standard)
         announce(drawing, model, on)
         keep(drawing, cell, model, number, author)
       end
@@ -27,9 +38,21 @@ module App
         return if agreed.to_i == latest.number
 
         unseen = drawing.staleness.then { |s| s.behind.any? || s.fields.any? } or return
-        raise Refused.new("Revision #{latest.number} of #{model.name} (#{latest.note}; #{latest.author}) is not on this drawing yet. Your size would be made on top of it, and the drawing would show both.",
-                          status: 409, details: { ask: { choices: [{ words: "Change it on top of revision #{latest.number}", body: { on: latest.number } }],
-                                                         link: { words: 'See what that revision changed', href: "/models/#{model.slug}/compare?from=#{latest.number - 1}&to=#{latest.number}" }, unseen: unseen } })
+        raise Refused.new(
+          "Revision #{latest.number} of #{model.name} (#{latest.note}; #{latest.author}) is not on this " \
+          "drawing yet. Your size would be made on top of it, and the drawing would show both.",
+                status: 409,
+                details: {
+                  ask: {
+                    choices: [{ words: "Change it on top of revision #{latest.number}", body: { on: latest.number } }],
+                    link: {
+                      words: 'See what that revision changed',
+                      href: "/models/#{model.slug}/compare?from=#{latest.number - 1}&to=#{latest.number}"
+                    },
+                    unseen: unseen
+                  }
+                }
+        )
       end
 
       def self.keep(drawing, cell, model, number, author)
@@ -38,14 +61,39 @@ module App
 
         standard = drawing.value.standard
         label = Nockplane::Linking::SizeLabel.recipe(cell.dimension)
-        was, will = [cell.snapshot['value'], number].map { |v| Nockplane::Drawings::Measure.words(standard, cell.snapshot.merge('value' => v.to_f, 'tolerance' => nil)).main }
+        was, will =
+          [cell.snapshot.value, number].map do |v|
+            cell.snapshot.with(value: v.to_f, tolerance: nil).words(standard).main
+          end
         text = edit.text(number)
-        revision = ReviseModel.call(model, text, note: "#{label}: #{was} → #{will} (on drawing #{drawing.number})", base: model.latest.number, author: author)
-        carried = { 'model' => model.id, 'dimension' => cell.dimension, 'old' => edit.value, 'new' => number, 'revision' => revision.number, 'words' => "#{label} #{was} → #{will}" }
+        revision =
+          ReviseModel.call(
+            model,
+            text,
+            note: "#{label}: #{was} → #{will} (on drawing #{drawing.number})",
+            base: model.latest.number,
+            author: author
+          )
+        carried = {
+          'model' => model.id,
+          'dimension' => cell.dimension,
+          'old' => edit.value,
+          'new' => number,
+          'revision' => revision.number,
+          'words' => "#{label} #{was} → #{will}"
+        }
         EditDrawing.call(drawing, base: nil, author: author, carried: carried) { drawing.reload.staleness.update }
         revision
       rescue Nockplane::Modelling::RecipeFault => e
-        raise Refused.new("#{model.name} can't be built so, and stays as it is. #{Presenters::FaultWords.of(e, text)}", details: { link: { words: 'See the line in the recipe', href: "/models/#{model.slug}#recipe" } })
+        raise Refused.new(
+          "#{model.name} can't be built so, and stays as it is. #{Presenters::FaultWords.of(e, text)}",
+                details: {
+                  link: {
+                    words: 'See the line in the recipe',
+                    href: "/models/#{model.slug}#recipe"
+                  }
+                }
+        )
       end
       private_class_method :announce, :keep
     end

@@ -10,7 +10,16 @@ module App
         revision = model.latest.number
         title = title.to_s.strip.empty? ? model.name : title.strip[0, 80]
         number = number_for(model, number)
-        value = Nockplane::Linking::FreshDrawing.of(template, model.id, revision, Workshop.source, title: title, number: number, front: model.front)
+        value =
+          Nockplane::Linking::FreshDrawing.of(
+            template,
+            model.id,
+            revision,
+            Workshop.source,
+            title: title,
+            number: number,
+            front: model.front
+          )
         Records::Drawing.transaction do
           drawing = Records::Drawing.new(slug: Slug.free(number, Records::Drawing), version: 1)
           drawing.value = value
@@ -30,7 +39,11 @@ module App
       # Drawings::Template to use now, or a refusal that says what became of it.
       def self.template(slug)
         record = Records::Template.find_by(slug: slug) or raise Refused, "There is no template '#{slug}'."
-        raise Refused, "Template '#{record.title}' was removed on #{record.removed_at.strftime('%Y-%m-%d')}; choose another, or bring it back on the page of templates." if record.removed_at
+        if record.removed_at
+          raise Refused,
+                "Template '#{record.title}' was removed on #{record.removed_at.strftime('%Y-%m-%d')}; choose " \
+                "another, or bring it back on the page of templates."
+        end
 
         record.template
       end

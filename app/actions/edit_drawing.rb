@@ -2,11 +2,12 @@
 
 module App
   module Actions
-    # Applies an edit made on some version of a drawing. Edits made meanwhile merge when they touch other cells; a clash is
-    # told (409) with what happened, and nothing is lost: the person may apply theirs on top.
+    # Applies an edit made on some version of a drawing. Edits made meanwhile merge when they touch other cells; a clash
+    # is told (409) with what happened, and nothing is lost: the person may apply theirs on top.
     class EditDrawing
-      # The block gets the current value and returns an Edit or a Refusal. carried: what it changed in a model, too (see TakeBack).
-      def self.call(drawing, base:, author: 'Drafting lead', carried: nil)
+      # The block gets the current value and returns an Edit or a Refusal. carried: what it changed in a model, too (see
+      # TakeBack).
+      def self.call(drawing, base:, author: LEAD, carried: nil)
         drawing.with_lock do
           value = drawing.value
           edit = yield value
@@ -26,8 +27,15 @@ module App
         return if base.nil? || base >= drawing.version
 
         met = drawing.journal.where('version > ?', base).find { |e| (e.touches & edit.touches).any? } or return
-        raise Refused.new("Someone changed the same thing meanwhile: “#{met.label}” (#{met.author}). Your change was not applied; the sheet now shows theirs.",
-                          status: 409, details: { clash: true, version: drawing.version })
+        raise Refused.new(
+          "Someone changed the same thing meanwhile: “#{met.label}” (#{met.author}). Your change was not " \
+          "applied; the sheet now shows theirs.",
+                status: 409,
+                details: {
+                  clash: true,
+                  version: drawing.version
+                }
+        )
       end
 
       def self.store(drawing, before, edit, after, author, carried)
@@ -35,8 +43,14 @@ module App
         drawing.value = after
         drawing.version += 1
         drawing.save!
-        drawing.journal.create!(version: drawing.version, label: edit.label, edit: JSON.generate(edit.to_h),
-                                inverse: JSON.generate(edit.inverse(before).to_h), author: author, carried: carried && JSON.generate(carried))
+        drawing.journal.create!(
+          version: drawing.version,
+          label: edit.label,
+          edit: JSON.generate(edit.to_h),
+          inverse: JSON.generate(edit.inverse(before).to_h),
+          author: author,
+          carried: carried && JSON.generate(carried)
+        )
       end
       private_class_method :clash, :store
     end

@@ -2,10 +2,11 @@
 
 module App
   module Actions
-    # Brings an assembly up to the revisions its components have now, as a revision of its own, if it can be built so. If it
-    # can't, its last good revision stays, and the docket says what broke it.
+    # Brings an assembly up to the revisions its components have now, as a revision of its own, if it can be built so.
+    # If it can't, its last good revision stays, and the docket says what broke it.
     class FollowComponents
-      # cause: the Revision that changed. Returns the new Revision, nil when there is nothing to follow or it can't be built.
+      # cause: the Revision that changed. Returns the new Revision, nil when there is nothing to follow or it can't be
+      # built.
       def self.call(assembly, cause: nil, author: 'Nockplane')
         latest = assembly.latest
         text = Workshop.pinned(latest.recipe)
@@ -15,12 +16,22 @@ module App
         note = 'components at their latest revisions' if note.empty?
         built = Workshop.try_build(text)
         Records::HoldUp.where(model: assembly).delete_all
-        ReviseModel.keep(assembly, text, properties: built.properties, name: built.name, note: note[0, 300], author: author, origin: 'followed', base: latest.number)
+        ReviseModel.keep(
+          assembly,
+          text,
+          properties: built.properties,
+          name: built.name,
+          note: note[0, 300],
+          author: author,
+          origin: 'followed',
+          base: latest.number
+        )
       rescue Nockplane::Error => e
         hold_up(assembly, text, cause, e)
       end
 
-      # What moved on between two texts of an assembly: every component with its revisions and why, since several may come at once.
+      # What moved on between two texts of an assembly: every component with its revisions and why, since several may
+      # come at once.
       def self.moved(before, after)
         was, is = [before, after].map { |text| Workshop.parse(text).pins }
         changed = is.select { |name, number| was[name] && was[name] != number }
@@ -35,7 +46,9 @@ module App
       end
 
       def self.hold_up(assembly, text, cause, fault)
-        reason = "#{assembly.name} stays at revision #{assembly.latest.number}: it can't follow #{cause ? "#{cause.model.name} to revision #{cause.number}" : 'its components'}. #{fault.message}"
+        reason =
+          "#{assembly.name} stays at revision #{assembly.latest.number}: it can't follow " \
+          "#{cause ? "#{cause.model.name} to revision #{cause.number}" : 'its components'}. #{fault.message}"
         held = Records::HoldUp.find_or_initialize_by(model: assembly)
         held.update!(basis: Records::HoldUp.basis(text), reason: reason[0, 2000])
         nil

@@ -2,7 +2,8 @@
 
 module App
   module Actions
-    # A direction of sight that a model keeps under a name of its own; that called "front" is the one that new drawings begin with.
+    # A direction of sight that a model keeps under a name of its own; that called "front" is the one that new drawings
+    # begin with.
     class KeepLook
       # Most that a model keeps.
       MOST = 40
@@ -13,9 +14,13 @@ module App
       def self.call(model, name, direction, up)
         name = name.to_s.strip
         raise Refused, 'A direction has a name of 1 to 40 letters.' unless name.length.between?(1, 40)
-        raise Refused, "A model keeps #{MOST} directions at most." if model.own_looks.size >= MOST && model.own_sight(name).nil?
+        if model.own_looks.size >= MOST && model.own_sight(name).nil?
+          raise Refused, "A model keeps #{MOST} directions at most."
+        end
 
-        kept = model.own_looks.reject { |l| l['name'] == name } + [{ 'name' => name, 'sight' => frame(direction, up).numbers }]
+        kept =
+          model.own_looks.reject { |l| l['name'] == name } +
+            [{ 'name' => name, 'sight' => frame(direction, up).numbers }]
         model.update!(looks: JSON.generate(kept))
       rescue Nockplane::Geometry::ZeroVector
         raise Refused, 'The direction of sight and what is up on paper are the same; turn the part a little.'

@@ -4,9 +4,11 @@ module App
   module Actions
     # Moves a drawing to a template, or up to the latest revision of its own; one step to take back.
     class MoveToTemplate
-      def self.call(drawing, slug)
+      def self.call(drawing, slug, author: LEAD)
         template = CreateDrawing.template(slug)
-        EditDrawing.call(drawing, base: nil) { |value| Nockplane::Drawings::Rehousing.new(value, template, Workshop.source).edit }
+        EditDrawing.call(drawing, base: nil, author: author) do |value|
+          Nockplane::Drawings::TemplateChange.new(value, template, Workshop.source).edit
+        end
       end
     end
   end

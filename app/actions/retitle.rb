@@ -5,14 +5,28 @@ module App
     # Gives a model another name, number or properties: a revision of its own, like any change of a model.
     class Retitle
       # number: nil leaves it; properties: { key => text; "" for none }. Returns the Revision. Raises Refused.
-      def self.call(model, name: nil, number: nil, properties: {}, note: nil, author: 'Drafting lead')
+      def self.call(model, name: nil, number: nil, properties: {}, note: nil, author: LEAD)
         name = checked_name(name, model)
         fresh = properties.transform_values { |v| v.to_s.strip[0, 300] }
         fresh['number'] = new_number(model, number) if number && number.to_s.strip != model.number.to_s
         text = Nockplane::Modelling::Retitling.of(model.latest.recipe, name: name, properties: fresh)
         built = Workshop.try_build(text)
-        words = note || ["#{"name #{model.name} → #{name}" if name}", *fresh.map { |k, v| "#{k}: #{v.empty? ? 'taken away' : v}" }].reject(&:empty?).join(', ')
-        revision = ReviseModel.keep(model, text, properties: built.properties, name: name || model.name, note: words, author: author, origin: origin(text))
+        words =
+          note ||
+            [
+              "#{"name #{model.name} → #{name}" if name}",
+              *fresh.map { |k, v| "#{k}: #{v.empty? ? 'taken away' : v}" }
+            ].reject(&:empty?).join(', ')
+        revision =
+          ReviseModel.keep(
+            model,
+            text,
+            properties: built.properties,
+            name: name || model.name,
+            note: words,
+            author: author,
+            origin: origin(text)
+          )
         renumbered(model, fresh['number'], built) if fresh.key?('number')
         revision
       end
@@ -31,7 +45,11 @@ module App
       # Raises Refused when assemblies know it by the number it has.
       def self.new_number(model, number)
         by_number = Aftermath.named_by(model, model.number)
-        raise Refused, "#{by_number.map(&:name).join(' and ')} #{by_number.size == 1 ? 'names' : 'name'} #{model.name} by its number #{model.number}; change that there first." if model.number && by_number.any?
+        if model.number && by_number.any?
+          raise Refused,
+                "#{by_number.map(&:name).join(' and ')} #{by_number.size == 1 ? 'names' : 'name'} #{model.name} by " \
+                "its number #{model.number}; change that there first."
+        end
 
         Numbers.checked(number, Records::Model, except: model).to_s
       end

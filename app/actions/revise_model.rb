@@ -2,14 +2,23 @@
 
 module App
   module Actions
-    # Keeps recipe or assembly text as a model's next revision, if it builds. The last good revision stays when it does not.
-    # What follows from it (assemblies, drawings) is put on the queue in the same transaction.
+    # Keeps recipe or assembly text as a model's next revision, if it builds. The last good revision stays when it does
+    # not. What follows from it (assemblies, drawings) is put on the queue in the same transaction.
     class ReviseModel
       # base: number of the revision the text was made from; a later one in between is told, not overwritten.
-      def self.call(model, text, note:, base: nil, author: 'Drafting lead', origin: 'here')
+      def self.call(model, text, note:, base: nil, author: LEAD, origin: 'here')
         text = Workshop.pinned(text)
         built = Workshop.try_build(text) # raises RecipeFault
-        keep(model, text, properties: built.properties, name: built.name, note: note, base: base, author: author, origin: origin)
+        keep(
+          model,
+          text,
+          properties: built.properties,
+          name: built.name,
+          note: note,
+          base: base,
+          author: author,
+          origin: origin
+        )
       end
 
       # Keeps text that builds. Returns the Revision.
@@ -17,13 +26,27 @@ module App
         model.with_lock do
           latest = model.latest
           if base && latest.number != base
-            raise Refused.new("Revision #{latest.number} was kept meanwhile (#{latest.note}). Look at it, then make your change again.", status: 409)
+            raise Refused.new(
+              "Revision #{latest.number} was kept meanwhile (#{latest.note}). Look at it, then make your " \
+              "change again.",
+                    status: 409
+            )
           end
           raise Refused, 'Nothing is different from the latest revision.' if latest.recipe == text
 
-          number = Received.kind_of(text) == 'file' ? model.number : Numbers.checked(properties['number'], Records::Model, except: model)
+          number =
+            Received.kind_of(text) == 'file' ?
+              model.number :
+              Numbers.checked(properties['number'], Records::Model, except: model)
           model.update!(name: name, number: number, source_file: model.source_file || source_file)
-          revision = model.revisions.create!(number: latest.number + 1, recipe: text, note: note.to_s.strip[0, 300], author: author, origin: origin)
+          revision =
+            model.revisions.create!(
+              number: latest.number + 1,
+              recipe: text,
+              note: note.to_s.strip[0, 300],
+              author: author,
+              origin: origin
+            )
           Records::Property.index_model(model, properties)
           Aftermath.of(revision)
           revision

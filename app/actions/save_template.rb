@@ -8,7 +8,14 @@ module App
         # An empty one: one sheet of a format, the ISO layers and standard.
         def blank(title, format = { 'size' => 'A3' })
           d = Nockplane::Drawings
-          meta = d::Meta.new(title: named(title), number: '', revision: '', state: 'template', standard: Nockplane::Drafting::Standard.shipped.fetch('ISO').to_h)
+          meta =
+            d::Meta.new(
+              title: named(title),
+              number: '',
+              revision: '',
+              state: 'template',
+              standard: Nockplane::Drafting::Standard.shipped.fetch('ISO').to_h
+            )
           problems = Nockplane::Drafting::SheetFormat.problems(format)
           raise Refused, "#{problems.join('; ')}." unless problems.empty?
 
@@ -17,11 +24,17 @@ module App
 
         # Of a finished drawing; annotations: keep them.
         def from_drawing(drawing, title, annotations: false)
-          document = Nockplane::Drawings::Retemplating.new(drawing.value, Workshop.source).document(named(title), annotations: annotations)
+          document =
+            Nockplane::Drawings::TemplateDraft.new(drawing.value, Workshop.source).document(
+              named(title),
+              annotations: annotations
+            )
           published(document, "from drawing #{drawing.number}")
         end
 
-        def copy(template, title) = keep(template.value.apply(Nockplane::Drawings::HouseEdits.rename(template.value, named(title))))
+        def copy(template, title)
+          keep(template.value.apply(Nockplane::Drawings::HouseEdits.rename(template.value, named(title))))
+        end
 
         # JSON text of a file. Raises Formats::TemplateFile::Unusable.
         def from_file(text)
@@ -31,7 +44,9 @@ module App
 
         private
 
-        def published(document, note) = Records::Template.transaction { keep(document).tap { |t| t.publish(note, 'Drafting lead') } }
+        def published(document, note)
+          Records::Template.transaction { keep(document).tap { |t| t.publish(note, LEAD) } }
+        end
 
         def keep(document)
           record = Records::Template.new(slug: Slug.free(document.meta.title, Records::Template), version: 1)

@@ -2,8 +2,8 @@
 
 module App
   module Actions
-    # Undo and redo of a drawing's journal. An edit that changed a size in a model, too, is asked about: a model's revisions stay, so
-    # taking it back there is a new revision that has the size as it was.
+    # Undo and redo of a drawing's journal. An edit that changed a size in a model, too, is asked about: a model's
+    # revisions stay, so taking it back there is a new revision that has the size as it was.
     class TakeBack
       # Which journal entry, which side of it is applied, what it becomes, which size the model gets.
       Way = Struct.new(:entry, :side, :state, :size, :nothing, :verb)
@@ -16,7 +16,7 @@ module App
       def self.redo(drawing, **more) = new(drawing, 'redo', **more).call
 
       # base: version the person saw; model: 'with' or 'without' changing the model, nil to be asked.
-      def initialize(drawing, way, base: nil, model: nil, author: 'Drafting lead')
+      def initialize(drawing, way, base: nil, model: nil, author: LEAD)
         @drawing = drawing
         @way = WAYS.fetch(way)
         @base = base
@@ -44,7 +44,15 @@ module App
       def unseen(entry)
         return if @base.nil? || @base >= @drawing.version
 
-        raise Refused.new("“#{entry.label}” (#{entry.author}) came meanwhile, so nothing was #{@way.verb}. The sheet now shows it.", status: 409, details: { clash: true, version: @drawing.version })
+        raise Refused.new(
+          "“#{entry.label}” (#{entry.author}) came meanwhile, so nothing was #{@way.verb}. The sheet now shows " \
+          "it.",
+                status: 409,
+                details: {
+                  clash: true,
+                  version: @drawing.version
+                }
+        )
       end
 
       # The document after it.
@@ -80,22 +88,51 @@ module App
         raise Refused, "#{edit.refusal} Take it back on this drawing only." if edit.refusal
         return if edit.value == carried[@way.size]
 
-        ReviseModel.call(model, edit.text(carried[@way.size]), note: "#{carried['words']}: #{@way.verb} (on drawing #{@drawing.number})", author: @author)
+        ReviseModel.call(
+          model,
+          edit.text(carried[@way.size]),
+          note: "#{carried['words']}: #{@way.verb} (on drawing #{@drawing.number})",
+          author: @author
+        )
       end
 
       def ask(carried)
         model = model(carried) or return
-        words = "This also changed #{model.name}: #{carried['words']}, kept as its revision #{carried['revision']}. #{built_on(model, carried)}".strip
-        raise Refused.new(words, status: 409, details: { ask: { choices: [{ words: 'In the model too', body: { model: 'with' } }, { words: 'Only on this drawing', body: { model: 'without' } }] } })
+        words =
+          "This also changed #{model.name}: #{carried['words']}, kept as its revision #{carried['revision']}. " \
+          "#{built_on(model, carried)}".strip
+        raise Refused.new(
+          words,
+                status: 409,
+                details: {
+                  ask: {
+                    choices: [
+                      { words: 'In the model too', body: { model: 'with' } },
+                      { words: 'Only on this drawing', body: { model: 'without' } }
+                    ]
+                  }
+                }
+        )
       end
 
       # What others have made of it since.
       def built_on(model, carried)
         later = model.revisions.where('number > ?', carried['revision']).to_a
-        others = model.drawings.where.not(id: @drawing.id).select { |d| d.value.views.any? { |v| v.revision >= carried['revision'] } }
+        others =
+          model
+            .drawings
+            .where.not(id: @drawing.id)
+            .select { |d| d.value.views.any? { |v| v.revision >= carried['revision'] } }
         parts = []
-        parts << "Revision #{later.map(&:number).join(' and ')} (#{later.last.note}) stands on it; only this size would be set back, in a revision of its own." if later.any?
-        parts << "#{others.map(&:number).join(', ')} #{others.size == 1 ? 'shows' : 'show'} it too and would be behind." if others.any?
+        if later.any?
+          parts << "Revision #{later.map(&:number).join(' and ')} (#{later.last.note}) stands on it; " \
+                   "only this size would be set back, in a revision of its own."
+        end
+
+        if others.any?
+          parts << "#{others.map(&:number).join(', ')} #{others.size == 1 ? 'shows' : 'show'} it too and would be " \
+                   "behind."
+        end
         parts.join(' ')
       end
     end

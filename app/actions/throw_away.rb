@@ -13,7 +13,9 @@ module App
 
         def model(model)
           keepers = rests_on(model)[:kept_by]
-          raise Refused, "#{model.name} stands in #{keepers.map(&:name).join(' and ')}; take it out there first." if keepers.any?
+          if keepers.any?
+            raise Refused, "#{model.name} stands in #{keepers.map(&:name).join(' and ')}; take it out there first."
+          end
 
           stamp = Time.now.change(usec: 0)
           Records::Model.transaction do
@@ -30,15 +32,25 @@ module App
           Records::Model.transaction do
             stamp = model.removed_at
             model.update!(removed_at: nil)
-            Records::Property.index_model(model, Workshop.source.model_of(model.latest.recipe).properties.merge('number' => model.number))
+            Records::Property.index_model(
+              model,
+              Workshop.source.model_of(model.latest.recipe).properties.merge('number' => model.number)
+            )
             ids = Records::Binding.where(model_id: model.id).pluck(:drawing_id)
             Records::Drawing.unscoped.where(id: ids, kind: 'drawing', removed_at: stamp).each { |d| restore_drawing(d) }
           end
         end
 
         def restore_drawing(drawing)
-          gone = Records::Model.unscoped.where(id: Records::Binding.where(drawing_id: drawing.id).select(:model_id)).where.not(removed_at: nil).first
-          raise Refused, "Its model #{gone.name} is in the bin too; bring that back, and the drawing comes with it." if gone
+          gone =
+            Records::Model
+              .unscoped
+              .where(id: Records::Binding.where(drawing_id: drawing.id).select(:model_id))
+              .where.not(removed_at: nil)
+              .first
+          if gone
+            raise Refused, "Its model #{gone.name} is in the bin too; bring that back, and the drawing comes with it."
+          end
 
           drawing.update!(removed_at: nil)
           Standings.recheck(drawing)

@@ -4,9 +4,9 @@ module App
   module Actions
     # Brings drawings up to their models, whole or only some views (by id). Returns { drawing => nil or why not }.
     class UpdateDrawings
-      def self.call(drawings, views: nil)
+      def self.call(drawings, views: nil, author: LEAD)
         drawings.to_h do |drawing|
-          EditDrawing.call(drawing, base: nil) { drawing.staleness.update(views) }
+          EditDrawing.call(drawing, base: nil, author: author) { drawing.staleness.update(views) }
           [drawing, nil]
         rescue Refused, Nockplane::Modelling::RecipeFault => e
           [drawing, e.message]

@@ -5,14 +5,36 @@ module App
     # The docket of the data folder as lines of plain data.
     class Check
       def self.call
-        lines = Records::Drawing.order(:number).flat_map { |d| of(d.number, Nockplane::Linking::Docketing.of(d.value, Workshop.source, Sheetworks.latest)) }
+        lines =
+          Records::Drawing
+            .order(:number)
+            .flat_map do |d|
+              of(d.number, Nockplane::Linking::Docketing.of(d.value, Workshop.source, Sheetworks.latest))
+            end
         { drawings: Records::Drawing.count, lines: lines }
       end
 
       def self.of(number, docket)
-        docket.behind.map { |b| { drawing: number, what: b.view.name, kind: 'behind', from: b.from, to: b.to, numbers: b.numbers.map { |n| "#{n.old} -> #{n.new}" } } } +
-          docket.fields.map { |f| { drawing: number, what: 'title block', kind: 'behind', from: f.from, to: f.to, numbers: f.changes.map { |k, a, b| "#{k}: #{a} -> #{b}" } } } +
-          docket.adrift.map { |a| { drawing: number, what: a.words, kind: 'adrift', view: a.view.name } } +
+        docket.behind.map do |b|
+          {
+            drawing: number,
+            what: b.view.name,
+            kind: 'behind',
+            from: b.from,
+            to: b.to,
+            numbers: b.numbers.map { |n| "#{n.old} -> #{n.new}" }
+          }
+        end +
+          docket.fields.map do |f|
+            {
+              drawing: number,
+              what: 'title block',
+              kind: 'behind',
+              from: f.from,
+              to: f.to,
+              numbers: f.changes.map { |k, a, b| "#{k}: #{a} -> #{b}" }
+            }
+          end + docket.adrift.map { |a| { drawing: number, what: a.words, kind: 'adrift', view: a.view.name } } +
           docket.faults.map { |f| { drawing: number, kind: 'fault', what: f.reason } }
       end
       private_class_method :of

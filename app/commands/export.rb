@@ -2,27 +2,26 @@
 
 module App
   module Commands
-    # A model as a file for other systems: STEP AP242, glTF binary, or STL.
+    # Writes a model as a file for other systems (Exporting).
     class Export
-      KINDS = { 'step' => 'model/step', 'glb' => 'model/gltf-binary', 'stl' => 'model/stl' }.freeze
-
-      # Writes a text's model to an IO in one of KINDS. time: ISO 8601 text for the STEP header; exploded: an assembly with its explode
-      # steps done.
-      def self.write(out, text, source, kind, name:, time:, exploded: false)
-        raise Nockplane::Error, "'#{kind}' is not written; use #{KINDS.keys.join(', ')}" unless KINDS.key?(kind)
-
-        model = source.model_of(text, exploded: exploded)
-        case kind
-        when 'step' then out.write(Nockplane::Formats::Step::Writer.write(model, time: time, file: name))
-        when 'stl' then out.write(Nockplane::Formats::Stl.write(model.solid))
-        else Nockplane::Formats::Glb.new(model, source.edge_set_of(text, exploded: exploded)).to(out)
-        end
-      end
-
       # Writes a file; gives what was written as plain data.
       def self.call(text, source, kind, path)
-        File.open(path, 'wb') { |out| write(out, text, source, kind, name: File.basename(path), time: Time.now.utc.strftime('%Y-%m-%dT%H:%M:%S')) }
-        { out: path, bytes: File.size(path), faces: source.model_of(text).solid.faces.size, warnings: source.model_of(text).warnings }
+        File.open(path, 'wb') do |out|
+          Exporting.write(
+            out,
+            text,
+            source,
+            kind,
+            name: File.basename(path),
+            time: Time.now.utc.strftime('%Y-%m-%dT%H:%M:%S')
+          )
+        end
+        {
+          out: path,
+          bytes: File.size(path),
+          faces: source.model_of(text).solid.faces.size,
+          warnings: source.model_of(text).warnings
+        }
       end
     end
   end

@@ -16,15 +16,30 @@ module App
       # Text that stands for a STEP file on disk.
       def self.reference(file)
         most = Nockplane::Formats::Step::Part21::MAX_BYTES
-        raise Nockplane::Formats::Step::Unreadable, "#{file} has #{File.size(file) / 1_048_576} MB; at most #{most / 1_048_576} MB are read" if File.size(file) > most
+        if File.size(file) > most
+          raise Nockplane::Formats::Step::Unreadable,
+                "#{file} has #{File.size(file) / 1_048_576} MB; at most #{most / 1_048_576} MB are read"
+        end
 
-        Nockplane::Modelling::ImportReference.new(file: Digest::SHA256.file(file).hexdigest, name: File.expand_path(file), bytes: File.size(file)).to_s
+        Nockplane::Modelling::ImportReference.new(
+          file: Digest::SHA256.file(file).hexdigest,
+          name: File.expand_path(file),
+          bytes: File.size(file)
+        ).to_s
       end
 
       # Products::Source that finds components here, and files by their path.
       def source(&recipe)
-        importer = ->(reference, refine) { Nockplane::Formats::Step::Import.read(File.binread(reference.name), names: reference.faces, refine: refine).model }
-        parts = ->(reference, refine) { Nockplane::Formats::Step::Import.parts(File.binread(reference.name), refine: refine) }
+        importer = ->(reference, refine) do
+          Nockplane::Formats::Step::Import.read(
+            File.binread(reference.name),
+            names: reference.faces,
+            refine: refine
+          ).model
+        end
+        parts = ->(reference, refine) do
+          Nockplane::Formats::Step::Import.parts(File.binread(reference.name), refine: refine)
+        end
         Nockplane::Products::Source.new(library: method(:text), importer: importer, parts_importer: parts, &recipe)
       end
 

@@ -2,10 +2,11 @@
 
 module App
   module Commands
-    # Section of a model's solid by a plane, by stepped planes, or by a closed profile to a depth. Area and perimeter are
-    # extrapolated from two meshes, like volumes.
+    # Section of a model's solid by a plane, by stepped planes, or by a closed profile to a depth. Area and perimeter
+    # are extrapolated from two meshes, like volumes.
     class Section
-      # plane: [px, py, pz, nx, ny, nz]; cutter: { steps: [[x, y, z], ...] } or { profile: [[u, v], ...], depth: mm } or nil.
+      # plane: [px, py, pz, nx, ny, nz]; cutter: { steps: [[x, y, z], ...] } or { profile: [[u, v], ...], depth: mm } or
+      # nil.
       def self.call(text, source, plane, cutter = nil)
         started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
         coarse, fine = [1, 2].map { |refine| loops(source.model_of(text, refine: refine).solid, plane, cutter) }
@@ -20,11 +21,22 @@ module App
         return Nockplane::Solids::Slice.of(solid, origin, normal).loops unless cutter
         return Nockplane::Solids::Cut.stepped(solid, cutter[:steps], normal).loops if cutter[:steps]
 
-        Nockplane::Solids::Cut.profile(solid, Nockplane::Geometry::Frame.facing(origin, normal), cutter[:profile], cutter[:depth]).loops
+        Nockplane::Solids::Cut.profile(
+          solid,
+          Nockplane::Geometry::Frame.facing(origin, normal),
+          cutter[:profile],
+          cutter[:depth]
+        ).loops
       end
 
       def self.plain(loop)
-        { hole: loop.hole, edges: loop.points.size, area: loop.area.round(4), perimeter: loop.perimeter.round(4), faces: loop.faces.compact.uniq }
+        {
+          hole: loop.hole,
+          edges: loop.points.size,
+          area: loop.area.round(4),
+          perimeter: loop.perimeter.round(4),
+          faces: loop.faces.compact.uniq
+        }
       end
       private_class_method :plain, :loops
     end

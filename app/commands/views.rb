@@ -12,11 +12,15 @@ module App
         { views: views, ms: ms(started) }
       end
 
-      # ViewFrame square to a plane face of a model, looking at its outside, with the model's z (of level faces its y) up.
+      # ViewFrame square to a plane face of a model, looking at its outside, with the model's z (of level faces its y)
+      # up.
       def self.auxiliary(text, name, source)
         solid = source.model_of(text).solid
-        facet = solid.facets.find { |f| f.face.named?(name) } or raise Nockplane::Error, "there is no face '#{name}'; one of them is '#{solid.faces[0].name}'"
-        raise Nockplane::Error, "the face '#{name}' is no plane; an auxiliary view is square to a plane face" unless facet.face.surface.plane?
+        facet = solid.facets.find { |f| f.face.named?(name) } or
+          raise Nockplane::Error, "there is no face '#{name}'; one of them is '#{solid.faces[0].name}'"
+        unless facet.face.surface.plane?
+          raise Nockplane::Error, "the face '#{name}' is no plane; an auxiliary view is square to a plane face"
+        end
 
         frame = Nockplane::Geometry::Frame.facing([0.0, 0.0, 0.0], facet.normal)
         Nockplane::Projection::ViewFrame.new(Nockplane::Geometry::Vec.neg(frame.z), frame.y)
@@ -26,7 +30,13 @@ module App
         started = clock
         linework = Nockplane::Projection::Linework.of(solid, frame, edge_set: edges)
         taken = ms(started)
-        { name: name, visible: rounded(linework.lengths(true)), hidden: rounded(linework.lengths(false)), box: linework.box.map { |v| v.round(6) }, ms: taken }
+        {
+          name: name,
+          visible: rounded(linework.lengths(true)),
+          hidden: rounded(linework.lengths(false)),
+          box: linework.box.map { |v| v.round(6) },
+          ms: taken
+        }
       end
 
       def self.rounded(lengths) = lengths.transform_values { |v| v.round(4) }

@@ -9,7 +9,14 @@ module App
         return if run.over?
 
         run.update!(state: 'running')
-        drawing = Actions::CreateDrawing.call(Records::Model.find(model_id), template, title: title, number: number, empty: empty == true)
+        drawing =
+          Actions::CreateDrawing.call(
+            Records::Model.find(model_id),
+            template,
+            title: title,
+            number: number,
+            empty: empty == true
+          )
         run.update!(state: 'done', done: run.total, href: "/drawings/#{drawing.slug}")
       rescue Nockplane::Error => e
         run.update!(state: 'failed', reason: e.message)

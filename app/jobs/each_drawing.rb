@@ -2,8 +2,8 @@
 
 module App
   module Jobs
-    # Settles the drawings of a run one by one; a job has run_id and settle(drawing) -> [state, words]. A run that was cut off
-    # goes on where it was: drawings that have been settled are not touched again.
+    # Settles the drawings of a run one by one; a job has run_id and settle(drawing) -> [state, words]. A run that was
+    # cut off goes on where it was: drawings that have been settled are not touched again.
     module EachDrawing
       def perform
         run = Records::Run.find(run_id)
@@ -12,7 +12,9 @@ module App
         run.update!(state: 'running')
         run.lines.each_with_index do |line, i|
           next unless line['state'] == 'waiting'
-          return run.update!(state: 'stopped', reason: 'stopped by hand; what was updated stays updated') if run.reload.stop_wanted
+          if run.reload.stop_wanted
+            return run.update!(state: 'stopped', reason: 'stopped by hand; what was updated stays updated')
+          end
 
           run.settle(i, *outcome(line))
         end

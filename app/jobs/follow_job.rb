@@ -2,7 +2,8 @@
 
 module App
   module Jobs
-    # Assemblies follow a model's latest revision (model_id), or one assembly catches up with its components (assembly_id).
+    # Assemblies follow a model's latest revision (model_id), or one assembly catches up with its components
+    # (assembly_id).
     FollowJob = Struct.new(:model_id, :assembly_id) do
       def perform
         return Actions::FollowComponents.call(Records::Model.find(assembly_id)) if assembly_id

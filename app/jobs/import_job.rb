@@ -2,8 +2,8 @@
 
 module App
   module Jobs
-    # Reads an uploaded STEP file that was kept under its digest; progress goes in hundredths. model_id: the model it is told to be
-    # a revision of; arrival_id and answer: what a person answered about a file that waited.
+    # Reads an uploaded STEP file that was kept under its digest; progress goes in hundredths. model_id: the model it is
+    # told to be a revision of; arrival_id and answer: what a person answered about a file that waited.
     ImportJob = Struct.new(:run_id, :digest, :filename, :note, :model_id, :arrival_id, :answer) do
       def perform
         run = Records::Run.find(run_id)
@@ -21,7 +21,14 @@ module App
 
       # A Revision, an Arrival, or nil when nothing was kept.
       def taken(run)
-        return Actions::AnswerArrival.call(Records::Arrival.at(arrival_id), answer['answer'], number: answer['number'], progress: told(run)) if arrival_id
+        if arrival_id
+          return Actions::AnswerArrival.call(
+            Records::Arrival.at(arrival_id),
+            answer['answer'],
+            number: answer['number'],
+            progress: told(run)
+          )
+        end
 
         received = Received.read(Files.read(digest), filename, progress: told(run))
         model = model_id && Records::Model.find(model_id)

@@ -2,7 +2,8 @@
 
 module App
   module Jobs
-    # Works out all that a drawing's sheets show at the revisions they show: shading, mass. run_id: the run that tells its progress.
+    # Works out all that a drawing's sheets show at the revisions they show: shading, mass. run_id: the run that tells
+    # its progress.
     PaperJob = Struct.new(:drawing_id, :run_id) do
       def perform
         drawing = Records::Drawing.find_by(id: drawing_id) or return

@@ -2,7 +2,8 @@
 
 module App
   module Jobs
-    # Works out ahead what pages and new drawings of a model's latest revision ask for: the part, its picture, the usual views, mass.
+    # Works out ahead what pages and new drawings of a model's latest revision ask for: the part, its picture, the usual
+    # views, mass.
     ReadyJob = Struct.new(:model_id) do
       def perform
         model = Records::Model.find_by(id: model_id) or return

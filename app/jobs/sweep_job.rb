@@ -2,7 +2,8 @@
 
 module App
   module Jobs
-    # Puts on the queue what should follow from what is stored and has not: dockets of drawings, assemblies behind their parts.
+    # Puts on the queue what should follow from what is stored and has not: dockets of drawings, assemblies behind their
+    # parts.
     SweepJob = Struct.new(:reason) do
       def perform = Aftermath.overdue
       def max_attempts = 5

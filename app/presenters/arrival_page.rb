@@ -30,7 +30,11 @@ module App
       def sizes
         return [] unless built && @with.like?
 
-        Nockplane::Linking::Comparison.new(built, file).sizes.first(20).map { |s| [s.label, number(s.old), number(s.new)] }
+        Nockplane::Linking::Comparison
+          .new(built, file)
+          .sizes
+          .first(20)
+          .map { |s| [s.label, number(s.old), number(s.new)] }
       end
 
       # Of a fork: what was changed here since the file's last revision, in words: [[revision, note, author], ...].
@@ -66,8 +70,13 @@ module App
       def facts_of(model)
         solid = model.solid
         kinds = solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size).sort
-        { 'Name' => model.name, 'Number' => model.properties['number'].to_s, 'Size' => ModelPage.box_words(solid), 'Volume' => volume(solid),
-          'Faces' => "#{solid.faces.size} (#{kinds.map { |k, n| "#{k} #{n}" }.join(', ')})" }
+        {
+          'Name' => model.name,
+          'Number' => model.properties['number'].to_s,
+          'Size' => ModelPage.box_words(solid),
+          'Volume' => volume(solid),
+          'Faces' => "#{solid.faces.size} (#{kinds.map { |k, n| "#{k} #{n}" }.join(', ')})"
+        }
       end
 
       def volume(solid) = "#{number((Nockplane::Solids::Mass.filled_volume(solid) / 1000).round(2))} cm³"

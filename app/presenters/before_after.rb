@@ -19,8 +19,13 @@ module App
         sheet = @value.sheet(@view.sheet).paper
         scene = Nockplane::Drawings::Scene.new(width: sheet.width, height: sheet.height, groups: both.groups, title: '')
         x0, y0, x1, y1 = both.box
-        { svg: Nockplane::Formats::Svg.groups(scene), box: [x0, sheet.height - y1, x1, sheet.height - y0].map { |v| v.round(3) },
-          from: @view.revision, to: to, counts: both.lines.transform_values(&:size) }
+        {
+          svg: Nockplane::Formats::Svg.groups(scene),
+          box: [x0, sheet.height - y1, x1, sheet.height - y0].map { |v| v.round(3) },
+          from: @view.revision,
+          to: to,
+          counts: both.lines.transform_values(&:size)
+        }
       end
     end
   end

@@ -2,11 +2,11 @@
 
 module App
   module Presenters
-    # The home page: what is out of step first, as a docket grouped by the model change that caused it; then models and their
-    # drawings. Reads what is known; what is not yet is being worked out by a worker.
+    # The home page: what is out of step first, as a docket grouped by the model change that caused it; then models and
+    # their drawings. Reads what is known; what is not yet is being worked out by a worker.
     class Board
-      # A drawing on the board. docket: Linking::Docket or nil while the first one is being worked out; checking: is it being worked out
-      # anew; origin: what became of its template.
+      # A drawing on the board. docket: Linking::Docket or nil while the first one is being worked out; checking: is it
+      # being worked out anew; origin: what became of its template.
       Cell = Struct.new(:drawing, :docket, :checking, :origin, keyword_init: true) do
         def state
           return 'unknown' unless docket
@@ -46,11 +46,17 @@ module App
         model.revisions.where(number: (seen + 1)..).reorder(number: :desc).pluck(:note).reject(&:empty?).uniq
       end
 
-      # [[model, revision number, note, [[Cell, [Adrift, ...]], ...]], ...]: annotations adrift by the revision that took their geometry.
+      # [[model, revision number, note, [[Cell, [Adrift, ...]], ...]], ...]: annotations adrift by the revision that
+      # took their geometry.
       def adrift
         lost = all_cells.flat_map { |c| (c.docket&.adrift || []).map { |a| [c, a] } }
         lost.group_by { |c, a| [model_of(c), a.revision] }.map do |(model, number), list|
-          [model, number, model.revisions.where(number: number).pick(:note).to_s, list.group_by(&:first).map { |c, pairs| [c, pairs.map(&:last)] }]
+          [
+            model,
+            number,
+            model.revisions.where(number: number).pick(:note).to_s,
+            list.group_by(&:first).map { |c, pairs| [c, pairs.map(&:last)] }
+          ]
         end
       end
 
@@ -69,25 +75,39 @@ module App
       def unclean = all_cells.reject(&:sheet_clean?)
 
       def clear?
-        checking.zero? && [arrivals, hold_ups, set_aside, unhoused, with_empty_berths, unclean].all?(&:empty?) && all_cells.all? { |c| c.state == 'current' }
+        checking.zero? && [arrivals, hold_ups, set_aside, unhoused, with_empty_berths, unclean].all?(&:empty?) &&
+          all_cells.all? { |c| c.state == 'current' }
       end
 
       private
 
       def make_cells
-        drawings = Records::Drawing.order(:number).select(:id, :slug, :title, :number, :version, :template_slug, :template_revision, :kind).to_a
+        drawings =
+          Records::Drawing
+            .order(:number)
+            .select(:id, :slug, :title, :number, :version, :template_slug, :template_revision, :kind)
+            .to_a
         bases = Standings.bases
         standings = Records::Standing.all.index_by(&:drawing_id)
         drawings.map do |d|
           known = standings[d.id]
-          Cell.new(drawing: d, docket: known&.docket, checking: known.nil? || known.basis != bases[d.id], origin: Origin.from(d.template_slug, d.template_revision, templates))
+          Cell.new(
+            drawing: d,
+            docket: known&.docket,
+            checking: known.nil? || known.basis != bases[d.id],
+            origin: Origin.from(d.template_slug, d.template_revision, templates)
+          )
         end
       end
 
       def cells_by_model
         @cells_by_model ||= begin
           by_id = all_cells.to_h { |c| [c.drawing.id, c] }
-          bindings.group_by(&:last).transform_values { |list| list.filter_map { |drawing, _| by_id[drawing] }.sort_by { |c| c.drawing.number } }
+          bindings
+            .group_by(&:last)
+            .transform_values do |list|
+              list.filter_map { |drawing, _| by_id[drawing] }.sort_by { |c| c.drawing.number }
+            end
         end
       end
 
@@ -101,7 +121,10 @@ module App
       def latest_of
         @latest_of ||= begin
           newest = Records::Revision.group(:model_id).maximum(:id).values
-          Records::Revision.where(id: newest).pluck(:model_id, :number, :note, :created_at, :author).to_h { |id, *rest| [id, Latest.new(*rest)] }
+          Records::Revision
+            .where(id: newest)
+            .pluck(:model_id, :number, :note, :created_at, :author)
+            .to_h { |id, *rest| [id, Latest.new(*rest)] }
         end
       end
 

@@ -15,13 +15,23 @@ module App
       end
 
       def result
-        @result ||= Nockplane::Linking::Comparison.new(*[@from, @to].map { |r| Workshop.source.model_of(r.recipe) }, words: face_words) do |work|
-          Workshop.source.kept('comparison', "#{@from.recipe}\n#{Digest::SHA256.hexdigest(@to.recipe)}") { work.call }
-        end
+        @result ||=
+          Nockplane::Linking::Comparison.new(
+            *[@from, @to].map { |r| Workshop.source.model_of(r.recipe) },
+            words: face_words
+          ) do |work|
+            Workshop.source.kept('comparison', "#{@from.recipe}\n#{Digest::SHA256.hexdigest(@to.recipe)}") { work.call }
+          end
       end
 
       # What a person calls faces of either revision: as they are now, else as they were.
-      def face_words = @face_words ||= [@from, @to].map { |r| Nockplane::Linking::FaceWords.in(Workshop.source, Nockplane::Products::Subject.new(@model.id, r.number)) }.reduce(:merge)
+      def face_words
+        @face_words ||=
+          [@from, @to].map do |r|
+            Nockplane::Linking::FaceWords.in(Workshop.source, Nockplane::Products::Subject.new(@model.id, r.number))
+          end.reduce(:merge)
+      end
+
       def called(names) = result.called(names)
       def sizes = result.sizes
       def glb(revision) = "/models/#{@model.slug}/solid.glb?revision=#{revision.number}"
@@ -51,7 +61,10 @@ module App
       def doubts
         return [] unless Nockplane::Modelling::ImportReference.is?(@to.recipe)
 
-        Nockplane::Modelling::ImportReference.parse(@to.recipe).doubts.map { |name, olds| [called([name])[0], called(olds)] }
+        Nockplane::Modelling::ImportReference
+          .parse(@to.recipe)
+          .doubts
+          .map { |name, olds| [called([name])[0], called(olds)] }
       end
 
       private

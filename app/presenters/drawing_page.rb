@@ -6,6 +6,9 @@ module App
     class DrawingPage
       attr_reader :record, :value, :select
 
+      include ModelsOffered
+      include SheetScript
+
       # sheet: id or nil for the first; select: cell key or nil.
       def initialize(record, sheet, select)
         @record = record
@@ -17,7 +20,16 @@ module App
       end
 
       # Chapters of the house style, as selections.
-      HOUSE = %w[house/sheet house/block house/tables house/fields house/standard house/layers house/berths house/template].freeze
+      HOUSE = %w[
+        house/sheet
+        house/block
+        house/tables
+        house/fields
+        house/standard
+        house/layers
+        house/berths
+        house/template
+      ].freeze
 
       def slug = @record.slug
       def base = "/#{@record.home}/#{slug}"
@@ -39,7 +51,15 @@ module App
 
       # Kept: page, waiting list, docket and column ask the same one.
       def builder(sheet, shade, purpose = :screen)
-        (@builders ||= {})[[sheet.id, shade, purpose]] ||= Nockplane::Drawings::SceneBuilder.new(@value, sheet.id, Workshop.source, states: docket.states, fields: App.title_fields, shade: shade, purpose: purpose)
+        (@builders ||= {})[[sheet.id, shade, purpose]] ||= Nockplane::Drawings::SceneBuilder.new(
+          @value,
+          sheet.id,
+          Workshop.source,
+          states: docket.states,
+          fields: App.title_fields,
+          shade: shade,
+          purpose: purpose
+        )
       end
 
       # Views whose shading follows: the page does not wait for it. "mass" when the title block's follows too.
@@ -63,21 +83,33 @@ module App
 
       # SVG of a dimension tied to another model dimension (by id), in the colour of actions.
       def preview(id, to)
-        dimension = @value.dimension(id) or raise Refused.new("#{@record.number} has no dimension '#{id}'.", status: 404)
+        dimension = @value.dimension(id) or
+          raise Refused.new("#{@record.number} has no dimension '#{id}'.", status: 404)
         view = @value.view(dimension.view)
-        found = Workshop.source.model(@value.subject(view)).dimension(to) or raise Refused.new('The model has no such size.', status: 404)
-        items = builder(@sheet, :known).dimension_ink(Nockplane::Linking::Adoption.new(@value, Workshop.source).tied(dimension, found)).ink
+        found = Workshop.source.model(@value.subject(view)).dimension(to) or
+          raise Refused.new('The model has no such size.', status: 404)
+        items =
+          builder(@sheet, :known).dimension_ink(
+            Nockplane::Linking::Adoption.new(@value, Workshop.source).tied(dimension, found)
+          ).ink
         items.each { |item| item.tone = TIDE }
         svg_of([Nockplane::Drawings::Group.new(owner: 'preview', items: items)])
       end
 
       TIDE = '#0f6e75'
 
-      def svg_of(groups) = Nockplane::Formats::Svg.groups(Nockplane::Drawings::Scene.new(width: format.width, height: format.height, groups: groups, title: ''))
+      def svg_of(groups)
+        Nockplane::Formats::Svg.groups(
+          Nockplane::Drawings::Scene.new(width: format.width, height: format.height, groups: groups, title: '')
+        )
+      end
 
       def format = @sheet.paper
+
       # For paper: what is printed; marked: with words in the margin when something is behind, adrift or incomplete.
-      def scenes(marked: true) = @value.sheets.map { |s| builder(s, :all, :print).scene(margin: marked ? unfinished_words : nil) }
+      def scenes(marked: true)
+        @value.sheets.map { |s| builder(s, :all, :print).scene(margin: marked ? unfinished_words : nil) }
+      end
 
       # What a reader of the paper should know, in words; nil when nothing.
       def unfinished_words
@@ -90,8 +122,16 @@ module App
       # ["2 views behind", ...]: what is behind, adrift or incomplete.
       def unfinished
         d = docket
-        { 'view behind' => d.behind.size, 'title block behind' => d.fields.size, 'annotation adrift' => d.adrift.size, 'berth empty' => d.empty.size, 'place where things collide' => d.collisions.size,
-          'mass in doubt' => d.masses.size, 'model that cannot be built' => d.faults.size, 'view with something lost' => d.lost.size }.filter_map { |words, n| "#{n} #{words.sub(/\A(\w+)/) { n == 1 ? $1 : plural_of($1) }}" if n.positive? }
+        {
+          'view behind' => d.behind.size,
+          'title block behind' => d.fields.size,
+          'annotation adrift' => d.adrift.size,
+          'berth empty' => d.empty.size,
+          'place where things collide' => d.collisions.size,
+          'mass in doubt' => d.masses.size,
+          'model that cannot be built' => d.faults.size,
+          'view with something lost' => d.lost.size
+        }.filter_map { |words, n| "#{n} #{words.sub(/\A(\w+)/) { n == 1 ? $1 : plural_of($1) }}" if n.positive? }
       end
 
       def plural_of(word) = word == 'mass' ? 'masses' : "#{word}s"
@@ -104,12 +144,20 @@ module App
       # SVG of the sheet as a file of its own; berths: for the screen, with those that are empty.
       def file(berths: false)
         purpose = berths ? :screen : :print
-        Sheetworks.kept(self, "file #{purpose}") { Nockplane::Formats::Svg.write(builder(@sheet, :all, purpose).scene, standalone: true) }
+        Sheetworks.kept(self, "file #{purpose}") do
+          Nockplane::Formats::Svg.write(builder(@sheet, :all, purpose).scene, standalone: true)
+        end
       end
 
       # What the sheet's picture rests on besides its models: the document, what is known of it, what is still to come.
       def basis_of_picture
-        [@record.document, @sheet.id, JSON.generate([docket.states, docket.behind.map(&:to_h)]), Paper.new(@record, @sheet.id).waiting, App.title_fields]
+        [
+          @record.document,
+          @sheet.id,
+          JSON.generate([docket.states, docket.behind.map(&:to_h)]),
+          Paper.new(@record, @sheet.id).waiting,
+          App.title_fields
+        ]
       end
 
       def drawing_on_screen
@@ -119,76 +167,55 @@ module App
 
       # The empty sheet, while a worker makes what stands on it.
       def blank
-        words = Nockplane::Drafting::Ink.text(format.width / 2, format.height / 2, 'The views are being worked out', height: 7.0, anchor: :middle, layer: 'note')
+        words =
+          Nockplane::Drafting::Ink.text(
+            format.width / 2,
+            format.height / 2,
+            'The views are being worked out',
+            height: 7.0,
+            anchor: :middle,
+            layer: 'note'
+          )
         groups = [Nockplane::Drawings::Group.new(owner: 'format', items: format.ink + [words])]
-        Nockplane::Formats::Svg.write(Nockplane::Drawings::Scene.new(width: format.width, height: format.height, groups: groups, title: @record.title, overhang: format.overhang))
+        Nockplane::Formats::Svg.write(
+          Nockplane::Drawings::Scene.new(
+            width: format.width,
+            height: format.height,
+            groups: groups,
+            title: @record.title,
+            overhang: format.overhang
+          )
+        )
       end
 
       # What is deleted along with a view, in words; "" for nothing.
       def goes_with(view)
         views = @value.descendants(view.id)
-        Nockplane::Drawings::Edits.taken_along(views.size, @value.dimensions.count { |d| [view.id, *views].include?(d.view) }).delete_prefix(', with ')
+        Nockplane::Drawings::ViewEdits.taken_along(
+          views.size,
+          @value.dimensions.count { |d| [view.id, *views].include?(d.view) }
+        ).delete_prefix(', with ')
       end
 
       def offers(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).offers(view)
       # Sizes that can be measured in a view of an imported model.
       def measures(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).measures(view)
-      def words(dimension) = Nockplane::Drawings::Measure.words(@value.standard, dimension.snapshot).to_s
+      def words(dimension) = Nockplane::Drawings::Annotations.words(@value.standard, dimension).to_s
 
       # What a dimension measures, in words.
       def label(dimension)
-        labeller(dimension).of(dimension.dimension, kind: dimension.snapshot['kind'], faces: dimension.snapshot['faces'])
+        labeller(dimension).of(
+          dimension.dimension,
+          kind: dimension.snapshot.kind,
+          faces: dimension.snapshot.faces
+        )
       end
 
       # Its number as it is typed, in the drawing's manner.
-      def field_value(dimension) = Nockplane::Drawings::Measure.typed(@value.standard, dimension.snapshot)
+      def field_value(dimension) = dimension.snapshot.typed(@value.standard)
 
-      def measured?(dimension) = Nockplane::Modelling::Measured.id?(dimension.dimension)
+      def measured?(dimension) = Nockplane::Modelling::ModelDimension.reference?(dimension.dimension)
       def model = @model ||= @value.bindings.first && Records::Model.unscoped.find(@value.bindings.first.model)
-
-      # Directions that a view may be added in, and their words.
-      LOOKS = { 'front' => 'front', 'top' => 'above', 'left' => 'left', 'right' => 'right', 'bottom' => 'below', 'back' => 'rear', 'iso' => 'front left', 'iso right' => 'front right',
-                'iso back left' => 'back left', 'iso back right' => 'back right' }.freeze
-      # Models offered to be shown.
-      SHOWN = 300
-
-      # [[value, words], ...]: those that the drawing shows first; of a family each variant, too ("slug|variant").
-      def models_to_show
-        own = Records::Model.where(id: @value.bindings.map(&:model)).order(:number).to_a
-        all = own + Records::Model.where.not(id: own.map(&:id)).order(:number, :name).limit(SHOWN).to_a
-        families = Records::Revision.families(all.map(&:id))
-        all.flat_map do |m|
-          words = [m.number, m.name].compact.join(' ')
-          [[m.slug, words], *variants(families[m.id]).map { |v| ["#{m.slug}|#{v}", "#{words}, variant #{v}"] }]
-        end
-      end
-
-      # Names of the rows of a table in recipe text; none of nil.
-      def variants(text)
-        text ? Nockplane::Modelling::Recipe.parse(text).variants.keys : []
-      rescue Nockplane::Error
-        []
-      end
-
-      # The direction that says most with its long side level; nil when the model is not built.
-      def best_look = orientations&.best
-
-      # [[name, words], ...]: saved views of the model, and plane faces that no named direction shows square on.
-      def own_looks
-        found = orientations or return []
-        words = Nockplane::Linking::FaceWords.in(Workshop.source, first_subject)
-        model.own_looks.map { |l| [l['name'], "kept direction #{l['name']}"] } + found.saved.map { |n| [n, "saved view #{n}"] } + found.slanted.map { |n| [n, "square to #{words[n] || n}"] }
-      end
-
-      def first_subject = @value.bindings.first&.subject(model.latest.number)
-
-      def orientations
-        return nil unless model && Workshop.source.modelled?(first_subject)
-
-        @orientations ||= Nockplane::Drawings::Views::Orientations.new(Workshop.source, first_subject)
-      rescue Nockplane::Error
-        nil
-      end
 
       # Can the dimension's value be typed here?
       def editable?(dimension)
@@ -204,30 +231,19 @@ module App
       # The model of a binding.
       def bound(binding) = (@models ||= {})[binding] ||= Records::Model.unscoped.find(@value.binding(binding).model)
 
+      # [[words, is it lost?], ...] of what the leaders of a note point at.
+      def tips(note)
+        places = builder(@sheet, :known).tips(note)
+        (note.leaders || []).zip(places).map do |tip, place|
+          view = @value.view(tip.view)
+          labels = view && Nockplane::Linking::FaceWords.in(Workshop.source, @value.subject(view))
+          faces = tip.spot[1].first(2).map { |n| labels&.[](n) || n }
+          ["#{tip.spot[0]} of #{faces.join(' and ')}", place.lost]
+        end
+      end
+
       def adrift(dimension) = docket.adrift_of(dimension.id)
       def journal = @record.journal.where.not(state: 'dropped').last(12).reverse
-
-      # What the sheet's script needs to know to drag and to name things.
-      def script_data
-        { slug: slug, base: base, version: @record.version, sheet: @sheet.id, homes: homes, waiting: waiting, pulse: pulse, scales: Nockplane::Drafting::Scale::PREFERRED, **paper, views: ties }
-      end
-
-      # mm; frame: drawing space as a box with y down.
-      def paper
-        x0, y0, x1, y1 = format.frame
-        { width: format.width, height: format.height, overhang: format.overhang, frame: [x0, format.height - y1, x1 - x0, y1 - y0] }
-      end
-
-      # Which view or berth hangs on which.
-      def ties
-        berths = @value.berths.to_h { |b| ["berth/#{b.id}", tie('berth', b)] }
-        @value.views.to_h { |v| ["view/#{v.id}", { **tie('view', v), goes: goes_with(v), keeps: keeps_of(v), pulls: Nockplane::Drawings::Views.of(v).whole?, scale: @value.scale(v) }] }.merge(berths)
-      end
-
-      # way: unit vector, y down, along which it moves; nil for one that moves freely.
-      def tie(kind, cell)
-        { name: cell.name, parent: (cell.parent if @value.cells.key?("#{kind}/#{cell.parent}")), way: Nockplane::Drawings::Folding.tied(cell)&.then { |x, y| [x, -y] } }
-      end
 
       # Names of the views that can stay when a view is deleted; nil for none.
       def keeps_of(view)
@@ -252,13 +268,11 @@ module App
         Nockplane::Linking::SizeLabel.new { |name| words[name] }
       end
 
-      def standing = @standing ||= template? ? [Nockplane::Linking::Docket.new, true] : Standings.of(@record).then { |docket, current| [docket || Nockplane::Linking::Docket.new, current] }
-
-      public
-
-      # Which view each dimension moves with.
-      def homes
-        @value.dimensions.to_h { |d| ["dimension/#{d.id}", "view/#{d.view}"] }.merge(@value.views.select(&:parent).to_h { |v| ["mark/#{v.id}", "view/#{v.parent}"] }).merge(@value.views.to_h { |v| ["label/#{v.id}", "view/#{v.id}"] })
+      def standing
+        @standing ||=
+          template? ?
+            [Nockplane::Linking::Docket.new, true] :
+            Standings.of(@record).then { |docket, current| [docket || Nockplane::Linking::Docket.new, current] }
       end
     end
   end

@@ -16,7 +16,9 @@ module App
       # An Edit or a Refusal.
       def edit
         found = asked_for
-        RESCALING.include?(@data['do']) && @value.bindings.any? ? Nockplane::Drawings::ScaleCheck.new(@value, @source).refusal(found) || found : found
+        RESCALING.include?(@data['do']) && @value.bindings.any? ?
+          Nockplane::Drawings::ScaleCheck.new(@value, @source).refusal(found) || found :
+          found
       end
 
       # What can make views larger than the paper.
@@ -29,17 +31,46 @@ module App
         return HouseRequest.new(@value, @source, @data, record: @record).edit if HouseRequest.does?(@data['do'])
 
         case @data['do']
-        when 'move' then move
-        when 'delete' then delete
-        when 'adopt' then Nockplane::Linking::Adoption.new(@value, @source).adopt(view, @data['dimensions'])
-        when 'restyle' then Nockplane::Drawings::Edits.restyle_view(@value, id, scale: scale, **restyling)
-        when 'tidy' then tidy
-        when 'to sheet' then Nockplane::Drawings::Edits.to_sheet(@value, id, @data['to'].to_s)
-        when 'tie' then Nockplane::Linking::Adoption.new(@value, @source).tie(ties)
-        when 'note' then Nockplane::Drawings::Edits.add_note(@value, (@data['sheet'] || 's1').to_s, @data['text'], @mm.call(@data['x']), @mm.call(@data['y']), width: width)
-        when 'reword' then Nockplane::Drawings::Edits.change_note(@value, id, text: @data['text'].to_s, width: @data.key?('width') ? width : :keep)
-        when 'wrap' then Nockplane::Drawings::Edits.change_note(@value, id, width: width)
-        else Nockplane::Drawings::Refusal.new("'#{@data['do']}' is not something that can be done to a drawing", [])
+        when 'move'
+          move
+        when 'delete'
+          delete
+        when 'adopt'
+          Nockplane::Linking::Adoption.new(@value, @source).adopt(view, @data['dimensions'])
+        when 'restyle'
+          Nockplane::Drawings::ViewEdits.restyle(@value, id, scale: scale, **restyling)
+        when 'tidy'
+          tidy
+        when 'to sheet'
+          Nockplane::Drawings::ViewEdits.to_sheet(@value, id, @data['to'].to_s)
+        when 'tie'
+          Nockplane::Linking::Adoption.new(@value, @source).tie(ties)
+        when 'words'
+          Nockplane::Drawings::AnnotationEdits.word(@value, id, wording)
+        when 'leader'
+          Nockplane::Drawings::AnnotationEdits.point(@value, id, tip)
+        when 'drop leader'
+          Nockplane::Drawings::AnnotationEdits.unpoint(@value, id, @data['index'])
+        when 'note'
+          Nockplane::Drawings::AnnotationEdits.add_note(
+            @value,
+            (@data['sheet'] || 's1').to_s,
+            @data['text'],
+            @mm.call(@data['x']),
+            @mm.call(@data['y']),
+            width: width
+          )
+        when 'reword'
+          Nockplane::Drawings::AnnotationEdits.change_note(
+            @value,
+            id,
+            text: @data['text'].to_s,
+            width: @data.key?('width') ? width : :keep
+          )
+        when 'wrap'
+          Nockplane::Drawings::AnnotationEdits.change_note(@value, id, width: width)
+        else
+          Nockplane::Drawings::Refusal.new("'#{@data['do']}' is not something that can be done to a drawing", [])
         end
       end
 
@@ -64,14 +95,19 @@ module App
         return :keep unless @data.key?('scale')
         return nil if @data['scale'].to_s.strip.empty?
 
-        Nockplane::Drafting::Scale.parse(@data['scale']) or raise Refused, "“#{@data['scale']}” is not a scale; write 1:2, 1:2,5 or 2:1."
+        Nockplane::Drafting::Scale.parse(@data['scale']) or
+          raise Refused, "“#{@data['scale']}” is not a scale; write 1:2, 1:2,5 or 2:1."
       end
 
       # style, tangent, centre_lines, threads, label: empty ones go by the parent, else the standard.
       def restyling
         found = {}
-        %w[style tangent label].each { |k| found[k.to_sym] = @data[k].to_s.strip[0, 80].then { |t| t.empty? ? nil : t } if @data.key?(k) }
-        %w[centre_lines threads].each { |k| found[k.to_sym] = { 'true' => true, 'false' => false }[@data[k].to_s] if @data.key?(k) }
+        %w[style tangent label].each do |k|
+          found[k.to_sym] = @data[k].to_s.strip[0, 80].then { |t| t.empty? ? nil : t } if @data.key?(k)
+        end
+        %w[centre_lines threads].each do |k|
+          found[k.to_sym] = { 'true' => true, 'false' => false }[@data[k].to_s] if @data.key?(k)
+        end
         found
       end
 
@@ -79,8 +115,8 @@ module App
         dx = @mm.call(@data['dx'])
         dy = @mm.call(@data['dy'])
         case kind
-        when 'view' then Nockplane::Drawings::Edits.move_view(@value, id, dx, dy)
-        when 'note' then Nockplane::Drawings::Edits.change_note(@value, id, dx: dx, dy: dy)
+        when 'view' then Nockplane::Drawings::ViewEdits.move(@value, id, dx, dy)
+        when 'note' then Nockplane::Drawings::AnnotationEdits.change_note(@value, id, dx: dx, dy: dy)
         when 'berth' then Nockplane::Drawings::BerthEdits.move(@value, id, dx, dy)
         when 'block', 'table' then Nockplane::Drawings::BlockEdits.move_furniture(@value, @data['what'].to_s, dx, dy)
         else move_dimension(dx, dy)
@@ -88,16 +124,17 @@ module App
       end
 
       def move_dimension(dx, dy)
-        dimension = @value.dimension(id) or raise Refused.new('That dimension is no longer in the drawing.', status: 404)
+        dimension = @value.dimension(id) or
+          raise Refused.new('That dimension is no longer in the drawing.', status: 404)
         builder = Nockplane::Drawings::SceneBuilder.new(@value, @value.view(dimension.view).sheet, @source)
-        Nockplane::Drawings::Edits.move_dimension(@value, id, builder.dimension_ink(dimension).dragged(dx, dy))
+        Nockplane::Drawings::AnnotationEdits.place(@value, id, builder.dimension_ink(dimension).dragged(dx, dy))
       end
 
       def delete
         case kind
-        when 'view' then Nockplane::Drawings::Edits.remove_view(@value, id)
+        when 'view' then Nockplane::Drawings::ViewEdits.remove(@value, id)
         when 'berth' then Nockplane::Drawings::BerthEdits.remove(@value, id)
-        else Nockplane::Drawings::Edits.remove(@value, *Array(@data['what']).first(200).map(&:to_s))
+        else Nockplane::Drawings::AnnotationEdits.remove(@value, *Array(@data['what']).first(200).map(&:to_s))
         end
       end
 
@@ -106,7 +143,38 @@ module App
         free = @value.dimensions_of(view.id).map { |d| d.dup.tap { |x| x.pinned = false } }
         return Nockplane::Drawings::Refusal.new("#{view.name} has no dimensions to tidy", []) if free.empty?
 
-        Nockplane::Drawings::Edit.put("Dimensions of #{view.name} tidied", Nockplane::Linking::Adoption.new(@value, @source).tidied(view, free))
+        Nockplane::Drawings::Edit.put(
+          "Dimensions of #{view.name} tidied",
+          Nockplane::Linking::Adoption.new(@value, @source).tidied(view, free)
+        )
+      end
+
+      # Annotations::Tip at the place that was picked on a note's sheet.
+      def tip
+        note = @value.cells["note/#{id}"] or return nil
+        x, y = Array(Array(@data['points'])[0]).map { |c| @mm.call(c) }
+        raise Refused, 'A leader needs a place to point at.' unless x && y
+
+        builder = Nockplane::Drawings::SceneBuilder.new(@value, note.sheet, @source, shade: :known)
+        builder.pointing.tip(x, y)
+      end
+
+      # Annotations::Wording of a form; empty fields say nothing. With "measured" what is typed over goes, the rest
+      # stays.
+      def wording
+        return @value.dimension(id)&.wording&.dup&.tap { |w| w.over = nil } if @data['measured'] == true
+
+        text = ->(key) { @data[key].to_s.strip.then { |t| t.empty? ? nil : t } }
+        decimals = text['decimals']
+        raise Refused, "“#{decimals}” is not a number of decimals." unless decimals.nil? || decimals.match?(/\A\d\z/)
+
+        Nockplane::Drawings::Annotations::Wording.new(
+          before: text['before'],
+          after: text['after'],
+          over: text['over'],
+          brackets: ([true, 'true', 'on'].include?(@data['brackets']) || nil),
+          decimals: decimals&.to_i
+        )
       end
     end
   end

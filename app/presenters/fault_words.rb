@@ -2,7 +2,8 @@
 
 module App
   module Presenters
-    # Faults of a recipe in the words of somebody at a drawing: what is wrong with which size of which feature, without places in the text.
+    # Faults of a recipe in the words of somebody at a drawing: what is wrong with which size of which feature, without
+    # places in the text.
     module FaultWords
       module_function
 
@@ -22,7 +23,9 @@ module App
         index, rest = path.match(/\Afeatures\[(\d+)\]\.?(.*)\z/)&.captures
         return nil unless index
 
-        Nockplane::Linking::SizeLabel.recipe([ids[index.to_i] || 'the part', rest].reject { |p| p.to_s.empty? }.join('.'))
+        Nockplane::Linking::SizeLabel.recipe(
+          [ids[index.to_i] || 'the part', rest].reject { |p| p.to_s.empty? }.join('.')
+        )
       end
 
       def features(text)

@@ -2,18 +2,44 @@
 
 module App
   module Presenters
-    # Turns a request about the house style (sheet format, title block, tables, layers, standard, fields, berths) into an Edit.
-    # Everything from a person comes as text and booleans.
+    # Turns a request about the house style (sheet format, title block, tables, layers, standard, fields, berths) into
+    # an Edit. Everything from a person comes as text and booleans.
     class HouseRequest
       D = Nockplane::Drawings
       # What can be asked for.
-      DOES = { 'format' => :format, 'sheet scale' => :sheet_scale, 'scale rule' => :scale_rule, 'add sheet' => :add_sheet, 'remove sheet' => :remove_sheet,
-               'name sheet' => :name_sheet, 'move sheet' => :move_sheet,
-               'layer' => :layer, 'add layer' => :add_layer, 'remove layer' => :remove_layer, 'rule' => :rule, 'to layer' => :to_layer,
-               'field' => :field, 'history' => :history, 'remove history' => :remove_history, 'rename' => :rename,
-               'use block' => :use_block, 'new block' => :new_block, 'cell' => :cell, 'split' => :split, 'merge' => :merge, 'size cell' => :size_cell,
-               'add row' => :add_row, 'remove row' => :remove_row, 'place' => :place, 'add table' => :add_table, 'table' => :table,
-               'add berth' => :add_berth, 'berth' => :berth, 'standard' => :standard, 'standard set' => :standard_set }.freeze
+      DOES = {
+        'format' => :format,
+        'sheet scale' => :sheet_scale,
+        'scale rule' => :scale_rule,
+        'add sheet' => :add_sheet,
+        'remove sheet' => :remove_sheet,
+        'name sheet' => :name_sheet,
+        'move sheet' => :move_sheet,
+        'layer' => :layer,
+        'add layer' => :add_layer,
+        'remove layer' => :remove_layer,
+        'rule' => :rule,
+        'to layer' => :to_layer,
+        'field' => :field,
+        'history' => :history,
+        'remove history' => :remove_history,
+        'rename' => :rename,
+        'use block' => :use_block,
+        'new block' => :new_block,
+        'cell' => :cell,
+        'split' => :split,
+        'merge' => :merge,
+        'size cell' => :size_cell,
+        'add row' => :add_row,
+        'remove row' => :remove_row,
+        'place' => :place,
+        'add table' => :add_table,
+        'table' => :table,
+        'add berth' => :add_berth,
+        'berth' => :berth,
+        'standard' => :standard,
+        'standard set' => :standard_set
+      }.freeze
 
       def initialize(value, source, data, record: nil)
         @value = value
@@ -42,12 +68,18 @@ module App
         return nil if words.empty?
 
         found = Float(words, exception: false)
-        raise Refused, "'#{among[key]}' is not a number (#{key.tr('_', ' ')})." unless found&.finite? && found.abs <= 10_000
+        unless found&.finite? && found.abs <= 10_000
+          raise Refused, "'#{among[key]}' is not a number (#{key.tr('_', ' ')})."
+        end
 
         found
       end
 
-      def whole(key) = number(key)&.then { |n| n == n.round ? n.round : raise(Refused, "'#{@data[key]}' is not a whole number (#{key}).") }
+      def whole(key)
+        number(key)&.then do |n|
+          n == n.round ? n.round : raise(Refused, "'#{@data[key]}' is not a whole number (#{key}).")
+        end
+      end
 
       def format
         spec = { 'size' => text('size') }
@@ -62,12 +94,17 @@ module App
 
       def margins
         list = text('margins').split(/[\s;]+/).map { |v| Float(v.tr(',', '.'), exception: false) }
-        raise Refused, "Margins are four lengths in mm: left, bottom, right, top; '#{text('margins')}' is not." unless list.size == 4 && list.all? { |v| v&.between?(0, 1000) }
+        unless list.size == 4 && list.all? { |v| v&.between?(0, 1000) }
+          raise Refused, "Margins are four lengths in mm: left, bottom, right, top; '#{text('margins')}' is not."
+        end
 
         list
       end
 
-      def factor(words) = Nockplane::Drafting::Scale.parse(words) || raise(Refused, "“#{words}” is not a scale; write 1:2, 1:2,5 or 2:1.")
+      def factor(words)
+        Nockplane::Drafting::Scale.parse(words) || raise(Refused, "“#{words}” is not a scale; write 1:2, 1:2,5 or 2:1.")
+      end
+
       def sheet_scale = D::HouseEdits.set_scale(@value, sheet, factor(text('scale')))
       def scale_rule = D::HouseEdits.set_scale_rule(@value, text('scale').empty? ? nil : factor(text('scale')))
       def add_sheet = D::HouseEdits.add_sheet(@value)
@@ -78,7 +115,17 @@ module App
       def remove_sheet
         words = D::HouseEdits.standing_words(@value, sheet)
         ask = !words.empty? && @value.sheets.size > 1 && !on?('with')
-        raise Refused.new("This sheet has #{words}.", status: 409, details: { ask: { choices: [{ words: 'Delete it with all of that', body: { with: true } }] } }) if ask
+        if ask
+          raise Refused.new(
+            "This sheet has #{words}.",
+                  status: 409,
+                  details: {
+                    ask: {
+                      choices: [{ words: 'Delete it with all of that', body: { with: true } }]
+                    }
+                  }
+          )
+        end
 
         D::HouseEdits.remove_sheet(@value, sheet, all: true)
       end
@@ -102,12 +149,24 @@ module App
 
       # (A drawing has a number, too, which nobody else may have.)
       def rename
-        number = @data.key?('number') && @record ? Numbers.checked(text('number'), Records::Drawing, except: @record) : nil
+        number =
+          @data.key?('number') && @record ? Numbers.checked(text('number'), Records::Drawing, except: @record) : nil
         D::HouseEdits.rename(@value, text('title'), number: number)
       end
 
       def use_block = D::BlockEdits.use_block(@value, sheet, text('name'))
-      def new_block = D::BlockEdits.new_block(@value, sheet, whole('rows').to_i, whole('columns').to_i, number('width') || 180.0, number('height') || 50.0)
+
+      def new_block
+        D::BlockEdits.new_block(
+          @value,
+          sheet,
+          whole('rows').to_i,
+          whole('columns').to_i,
+          number('width') || 180.0,
+          number('height') || 50.0
+        )
+      end
+
       def split = D::BlockEdits.split_cell(@value, id, cell_id, text('way'))
       def merge = D::BlockEdits.merge_cell(@value, id, cell_id, text('way'))
       def size_cell = D::BlockEdits.size_cell(@value, id, cell_id, width: number('width'), height: number('height'))
@@ -116,7 +175,8 @@ module App
 
       # shows: text, field, picture or projection.
       def cell
-        values = %w[caption align rule empty before after case].to_h { |k| [k, text(k).empty? ? nil : @data[k].to_s[0, 200]] }
+        values =
+          %w[caption align rule empty before after case].to_h { |k| [k, text(k).empty? ? nil : @data[k].to_s[0, 200]] }
         values['height'] = number('height') || 3.5
         values['decimals'] = whole('decimals')
         values.merge!('text' => nil, 'field' => nil, 'picture' => nil, 'symbol' => nil)
@@ -135,24 +195,53 @@ module App
       # columns: "field = title, width" a line.
       def table
         columns = @data['columns'].to_s.lines.map(&:strip).reject(&:empty?).map { |l| column(l) }
-        D::BlockEdits.set_table(@value, id, corner: text('corner'), dx: number('dx') || 0.0, dy: number('dy') || 0.0, row: number('row') || 7.0, height: number('height') || 2.5,
-                                            grows: text('grows') == 'down' ? 'down' : 'up', room: (whole('room') || 0).clamp(0, 200), columns: columns)
+        D::BlockEdits.set_table(
+          @value,
+          id,
+          corner: text('corner'),
+          dx: number('dx') || 0.0,
+          dy: number('dy') || 0.0,
+          row: number('row') || 7.0,
+          height: number('height') || 2.5,
+          grows: text('grows') == 'down' ? 'down' : 'up',
+          room: (whole('room') || 0).clamp(0, 200),
+          columns: columns
+        )
       end
 
       def column(line)
-        m = line.match(/\A(\w+)\s*=\s*(.*?)\s*,\s*(\d+(?:\.\d+)?)\z/) or raise Refused, "'#{line}' is not a column; write one a line as: name = Description, 60"
+        m = line.match(/\A(\w+)\s*=\s*(.*?)\s*,\s*(\d+(?:\.\d+)?)\z/) or
+          raise Refused, "'#{line}' is not a column; write one a line as: name = Description, 60"
         { 'field' => m[1], 'title' => m[2][0, 40], 'width' => m[3].to_f }
       end
 
       def add_berth
         parent, direction = text('parent'), text('direction')
-        D::BerthEdits.add(@value, sheet, text('kind'), orientation: text('orientation').empty? ? nil : text('orientation'), parent: parent.empty? ? nil : parent, direction: direction.empty? ? nil : direction)
+        D::BerthEdits.add(
+          @value,
+          sheet,
+          text('kind'),
+          orientation: text('orientation').empty? ? nil : text('orientation'),
+          parent: parent.empty? ? nil : parent,
+          direction: direction.empty? ? nil : direction
+        )
       end
 
       def berth
         scale = text('scale')
-        values = { name: text('name'), style: text('style'), scale: %w[sheet fit].include?(scale) ? scale : factor(text('factor')), label: text('label').empty? ? nil : text('label'),
-                   tangent: text('tangent').empty? ? nil : text('tangent'), centre_lines: { 'yes' => true, 'no' => false }[text('centre_lines')], pinned: on?('pinned'), adopt: on?('adopt') || nil, instead: on?('instead') ? 'projected' : nil }
+        values = {
+          name: text('name'),
+          style: text('style'),
+          scale: %w[sheet fit].include?(scale) ? scale : factor(text('factor')),
+          label: text('label').empty? ? nil : text('label'),
+          tangent: text('tangent').empty? ? nil : text('tangent'),
+          centre_lines: { 'yes' => true, 'no' => false }[text('centre_lines')],
+          pinned: on?('pinned'),
+          adopt: on?('adopt') || nil,
+          at_face: face_name('at_face'),
+          opened_at: face_name('opened_at'),
+          instead: on?('instead') ? 'projected' : nil
+        }
         %w[x y width height].each { |k| number(k)&.then { |n| values[k.to_sym] = n } }
         values[:orientation] = text('orientation') unless text('orientation').empty?
         return D::Refusal.new('a berth needs a name', []) if values[:name].empty?
@@ -160,8 +249,11 @@ module App
         D::BerthEdits.set(@value, id, values)
       end
 
-      def standard = D::Restyling.edit(@value, StandardForm.new(@value.standard).values(@data), bound_source)
-      def standard_set = D::Restyling.edit(@value, Records::Standard.at(text('name')).value.to_h, bound_source)
+      # A face or feature as it is typed; nil for none.
+      def face_name(key) = text(key).strip[0, 200].then { |t| t.empty? ? nil : t }
+
+      def standard = D::StandardChange.edit(@value, StandardForm.new(@value.standard).values(@data), bound_source)
+      def standard_set = D::StandardChange.edit(@value, Records::Standard.at(text('name')).value.to_h, bound_source)
       def bound_source = @value.bindings.empty? ? nil : @source
     end
   end

@@ -43,21 +43,38 @@ module App
       def components
         return imported_components if imported?
 
-        counts = built.components.map { |c| c.path[/\A[^:]+/] }.uniq.group_by { |name| name[/\A[^\[]+/] }.transform_values(&:size)
+        counts =
+          built
+            .components
+            .map { |c| c.path[/\A[^:]+/] }
+            .uniq
+            .group_by { |name| name[/\A[^\[]+/] }
+            .transform_values(&:size)
         Workshop.parse(good[0].recipe).components.map do |c|
-          [c['id'], Records::Model.named(c['model'].to_s), c['variant'], counts[c['id']].to_i, c['purchased'] == true, c['hidden'] == true]
+          [
+            c['id'],
+            Records::Model.named(c['model'].to_s),
+            c['variant'],
+            counts[c['id']].to_i,
+            c['purchased'] == true,
+            c['hidden'] == true
+          ]
         end
       end
 
       # Parts of an imported assembly with how often they stand in it.
       def imported_components
-        built.components.group_by { |c| [c.reference, c.name] }.map { |(number, name), list| [name.empty? ? number : name, nil, nil, list.size, false, false] }
+        built
+          .components
+          .group_by { |c| [c.reference, c.name] }
+          .map { |(number, name), list| [name.empty? ? number : name, nil, nil, list.size, false, false] }
       end
 
       # Tolerances that came with an imported model, in words: [[words, faces], ...].
       def embedded
         built.dimensions.map do |d|
-          words = Nockplane::Drawings::Measure.words(Nockplane::Drafting::Standard.new, Nockplane::Drawings::Measure.snapshot(d)).to_s
+          words =
+            Nockplane::Drawings::Annotations::Snapshot.of(d).words(Nockplane::Drafting::Standard.new).to_s
           [d.kind == :datum ? "Datum #{words}" : words, d.faces]
         end
       end
@@ -73,7 +90,12 @@ module App
         stated = built.properties['mass']
         known = Workshop.source.mass_known?(subject)
         computed = known ? Workshop.source.mass_words(subject) : nil
-        [stated, computed, (stated || computed) && (Nockplane::Modelling::Materials.stated?(built.properties) || computed.nil? ? :stated : :computed)]
+        [
+          stated,
+          computed,
+          (stated || computed) &&
+            (Nockplane::Modelling::Materials.stated?(built.properties) || computed.nil? ? :stated : :computed)
+        ]
       end
 
       # Properties that can be filled in: those it has, then the usual ones it lacks.
@@ -104,12 +126,20 @@ module App
         return [] if revision.number <= @record.latest.number - SHOWN && revision.number != @revision.number
 
         before = @record.revisions.find { |r| r.number == revision.number - 1 } or return []
-        return Comparison.new(@record, before, revision).words if [before, revision].any? { |r| Nockplane::Modelling::ImportReference.is?(r.recipe) }
+        if [before, revision].any? { |r| Nockplane::Modelling::ImportReference.is?(r.recipe) }
+          return Comparison.new(@record, before, revision).words
+        end
 
         old, new = [before, revision].map { |r| Workshop.source.model_of(r.recipe) }
         names = old.parameters.map { |p| p[:name] } | new.parameters.map { |p| p[:name] }
         sizes = names.filter_map do |n|
-          a, b = [old, new].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [Nockplane::Modelling::Fault.value(p[:value]), p[:tolerance]].compact.join(' ') } }
+          a, b =
+            [old, new].map do |m|
+              m
+                .parameters
+                .find { |p| p[:name] == n }
+                &.then { |p| [Nockplane::Modelling::Fault.value(p[:value]), p[:tolerance]].compact.join(' ') }
+            end
           "#{n} #{a || '–'} → #{b || '–'}" if a != b
         end
         sizes + switched(old, new)

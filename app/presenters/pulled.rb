@@ -19,16 +19,28 @@ module App
 
         made = edit.changes.each_value.first
         height = @value.sheet(made.sheet).paper.height
-        { svg: svg(@value.apply(edit), made), x: made.x, y: height - made.y, way: Nockplane::Drawings::Folding.tied(made)&.then { |x, y| [x, -y] } }
+        {
+          svg: svg(@value.apply(edit), made),
+          x: made.x,
+          y: height - made.y,
+          way: Nockplane::Drawings::Folding.tied(made)&.then { |x, y| [x, -y] }
+        }
       end
 
       private
 
       def svg(drawing, made)
         sheet = drawing.sheet(made.sheet).paper
-        groups = Nockplane::Drawings::SceneBuilder.new(drawing, made.sheet, Workshop.source, shade: :known).scene.groups.select { |g| g.owner == "view/#{made.id}" }
+        groups =
+          Nockplane::Drawings::SceneBuilder
+            .new(drawing, made.sheet, Workshop.source, shade: :known)
+            .scene
+            .groups
+            .select { |g| g.owner == "view/#{made.id}" }
         groups.each { |g| g.owner = 'pulled' }
-        Nockplane::Formats::Svg.groups(Nockplane::Drawings::Scene.new(width: sheet.width, height: sheet.height, groups: groups, title: ''))
+        Nockplane::Formats::Svg.groups(
+          Nockplane::Drawings::Scene.new(width: sheet.width, height: sheet.height, groups: groups, title: '')
+        )
       end
     end
   end

@@ -4,7 +4,8 @@ module App
   module Presenters
     # A change of a model that is not kept yet: sizes set, features switched, or the recipe text edited.
     class Trial
-      # data: { "text" => recipe } and/or { "sizes" => { name => number or expression } } and { "features" => { id => bool } }.
+      # data: { "text" => recipe } and/or { "sizes" => { name => number or expression } } and { "features" => { id =>
+      # bool } }.
       def initialize(model, data)
         @model = model
         @data = data
@@ -16,7 +17,9 @@ module App
         @text ||= begin
           recipe = Workshop.parse((@data['text'] || @model.latest.recipe).to_s)
           recipe = recipe.with_sizes(sizes(recipe))
-          (@data['features'] || {}).each { |id, on| recipe = recipe.with_feature(id.to_s, on == true) if active?(recipe, id) != (on == true) }
+          (@data['features'] || {}).each do |id, on|
+            recipe = recipe.with_feature(id.to_s, on == true) if active?(recipe, id) != (on == true)
+          end
           recipe.text
         end
       end
@@ -24,12 +27,22 @@ module App
       # Raises RecipeFault; #partial then tells how far the part came.
       def to_h
         built = Workshop.source.model_of(text)
-        { glb: "/trials/#{Workshop.trial(text)}.glb", text: text, changed: changed(built), warnings: built.warnings,
-          size: ModelPage.box_words(built.solid), parameters: built.parameters.map { |p| { name: p[:name], value: p[:value].is_a?(String) ? p[:value] : p[:value].round(4) } },
-          same: text == @model.latest.recipe }
+        {
+          glb: "/trials/#{Workshop.trial(text)}.glb",
+          text: text,
+          changed: changed(built),
+          warnings: built.warnings,
+          size: ModelPage.box_words(built.solid),
+          parameters:
+            built.parameters.map do |p|
+              { name: p[:name], value: p[:value].is_a?(String) ? p[:value] : p[:value].round(4) }
+            end,
+          same: text == @model.latest.recipe
+        }
       end
 
-      # { glb:, before: id of the first faulty feature } of the part up to a fault in a feature, nil when nothing is before it.
+      # { glb:, before: id of the first faulty feature } of the part up to a fault in a feature, nil when nothing is
+      # before it.
       def partial(fault)
         index = fault.faults.filter_map { |f| f.path.to_s[/\Afeatures\[(\d+)\]/, 1]&.to_i }.min or return nil
         before = Nockplane::Modelling::Recipe.parse(text).before(index) or return nil
@@ -56,7 +69,9 @@ module App
       def size(text)
         return text.include?('.') ? text.to_f : text.to_i if text.match?(/\A-?\d+(\.\d+)?\z/)
         raise Refused, 'A size is empty; give a number or an expression.' if text.empty?
-        raise Refused, "'#{text[0, 40]}' has characters that a size can't have." unless text.match?(%r{\A[\w\s+*/().,<>='-]{1,200}\z})
+        unless text.match?(%r{\A[\w\s+*/().,<>='-]{1,200}\z})
+          raise Refused, "'#{text[0, 40]}' has characters that a size can't have."
+        end
 
         text
       end
@@ -69,7 +84,13 @@ module App
 
         names = @before.parameters.map { |p| p[:name] } | built.parameters.map { |p| p[:name] }
         names.filter_map do |n|
-          old, new = [@before, built].map { |m| m.parameters.find { |p| p[:name] == n }&.then { |p| [Nockplane::Modelling::Fault.value(p[:value]), p[:tolerance]].compact.join(' ') } }
+          old, new =
+            [@before, built].map do |m|
+              m
+                .parameters
+                .find { |p| p[:name] == n }
+                &.then { |p| [Nockplane::Modelling::Fault.value(p[:value]), p[:tolerance]].compact.join(' ') }
+            end
           { name: n, old: old, new: new } if old != new
         end
       end

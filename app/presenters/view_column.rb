@@ -2,18 +2,53 @@
 
 module App
   module Presenters
-    # What the column shows of a selected view: what it shows, what it takes from its parent and what is its own, what can be made out of it.
+    # What the column shows of a selected view: what it shows, what it takes from its parent and what is its own, what
+    # can be made out of it.
     class ViewColumn
       D = Nockplane::Drawings
       STYLES = D::Berth::STYLES
-      TANGENT = { 'narrow' => 'narrow', 'shortened' => 'narrow, shortened', 'none' => 'left out', 'wide' => 'as visible edges' }.freeze
+      TANGENT = {
+        'narrow' => 'narrow',
+        'shortened' => 'narrow, shortened',
+        'none' => 'left out',
+        'wide' => 'as visible edges'
+      }.freeze
       ON_OFF = { true => 'on', false => 'off' }.freeze
-      FORMS = { 'full' => 'the whole part, one plane', 'stretch' => 'only as far as the line goes', 'stepped' => 'stepped planes', 'half' => 'half, up to an axis', 'bend' => 'two planes that meet at an axis' }.freeze
+      FORMS = {
+        'full' => 'the whole part, one plane',
+        'stretch' => 'only as far as the line goes',
+        'stepped' => 'stepped planes',
+        'half' => 'half, up to an axis',
+        'bend' => 'two planes that meet at an axis'
+      }.freeze
+      # Ways to measure between two places, their words and the key that starts each.
+      MEASURES = {
+        'level' => ['level', 'm'],
+        'upright' => ['upright', 'i'],
+        'along' => ['along', 'o'],
+        'angle' => ['angle', 'w'],
+        'round' => ['diameter or radius', 'q']
+      }.freeze
       SHAPES = { 'circle' => 'a circle', 'rectangle' => 'a rectangle', 'curve' => 'a free curve' }.freeze
       # Where one looks to in a section through an axis, as seen on the parent.
-      LOOKING = { 'up' => 'up the sheet', 'down' => 'down the sheet', 'left' => 'to the left', 'right' => 'to the right' }.freeze
+      LOOKING = {
+        'up' => 'up the sheet',
+        'down' => 'down the sheet',
+        'left' => 'to the left',
+        'right' => 'to the right'
+      }.freeze
       # The pad of eight neighbours, row by row from the top: direction and its arrow.
-      PAD = [['up left', '↖'], ['up', '↑'], ['up right', '↗'], ['left', '←'], nil, ['right', '→'], ['down left', '↙'], ['down', '↓'], ['down right', '↘']].freeze
+      PAD = [
+        ['up left', '↖'],
+        %w[up ↑],
+        ['up right', '↗'],
+        %w[left ←],
+        nil,
+        %w[right →],
+        ['down left', '↙'],
+        %w[down ↓],
+        ['down right', '↘']
+      ].freeze
 
       attr_reader :view
 
@@ -42,7 +77,13 @@ module App
       # Name of the neighbour on a side, before it is pulled out.
       def neighbour(direction)
         corner = D::Folding::CORNERS.key?(direction)
-        place = D::View.new(id: 'x', kind: corner ? D::Views::Pictorial::NAME : D::Views::Projected::NAME, parent: @view.id, direction: direction)
+        place =
+          D::View.new(
+            id: 'x',
+            kind: corner ? D::Views::Pictorial::NAME : D::Views::Projected::NAME,
+            parent: @view.id,
+            direction: direction
+          )
         D::BerthEdits.name(@value, place)
       rescue KeyError
         'Neighbour'
@@ -66,37 +107,63 @@ module App
       # [[face, words], ...]: axes seen end-on, through which a section can go.
       def axes
         labels = Nockplane::Linking::FaceWords.in(Workshop.source, @value.subject(@view))
-        shown.whole_axes.select { |a| shown.base_frame.along?(a.direction) }.sort_by { |a| -a.radius }.uniq { |a| shown.base_image(a.origin).map { |c| c.round(3) } }.first(40)
-             .map { |a| [a.faces.min, "⌀#{(a.radius * 2).round(3).to_s.delete_suffix('.0')} #{labels[a.faces.min] || a.faces.min}"] }
+        shown
+          .whole_axes
+          .select { |a| shown.base_frame.along?(a.direction) }
+          .sort_by { |a| -a.radius }
+          .uniq { |a| shown.base_image(a.origin).map { |c| c.round(3) } }
+          .first(40)
+          .map do |a|
+            [a.faces.min, "⌀#{(a.radius * 2).round(3).to_s.delete_suffix('.0')} #{labels[a.faces.min] || a.faces.min}"]
+          end
       end
 
       def cutting_line = @view.own.is_a?(D::Views::CuttingLine) ? @view.own : nil
 
-      # [[component, name, is it left whole?], ...] of an assembly that is cut.
+      # [[component, name, is it left whole?], ...] of an assembly that is cut; of a part its ribs along the plane.
       def components
-        return [] unless cutting_line && shown.model.assembly?
+        return [] unless cutting_line
+        return ribs.map { |id| [id, id.tr('_', ' '), whole?(id)] } unless shown.model.assembly?
 
         shown.model.components.reject(&:hidden?).uniq(&:component).map do |c|
-          whole = cutting_line.uncut ? cutting_line.uncut.include?(c.component) : Nockplane::Products::Uncut.by_standard?(c)
+          whole =
+            cutting_line.uncut ? cutting_line.uncut.include?(c.component) : Nockplane::Products::Uncut.by_standard?(c)
           [c.component, c.name, whole]
         end
       end
+
+      # By the standard, or chosen.
+      def whole?(id) = cutting_line.uncut.nil? || cutting_line.uncut.include?(id)
+      def ribs = shown.opening ? Workshop.source.ribs(@value.subject(@view), shown.opening) : []
 
       # [[component, name, look or nil], ...] of an assembly.
       def parts
         return [] unless shown.model.assembly?
 
         looks = (@view.parts || []).to_h { |p| [p.component, p.look] }
-        shown.model.components.reject(&:hidden?).uniq(&:component).first(200).map { |c| [c.component, c.name, looks[c.component]] }
+        shown
+          .model
+          .components
+          .reject(&:hidden?)
+          .uniq(&:component)
+          .first(200)
+          .map { |c| [c.component, c.name, looks[c.component]] }
       end
 
       def explodes? = shown.model.assembly? && !@view.own
       def broken = @view.broken || []
-      def depth_words(part) = part.through ? 'all the way' : "to #{part.face ? "the axis of #{part.face}" : "#{(part.level - shown.reach[0]).round(3).to_s.delete_suffix('.0')} mm"}"
+
+      def depth_words(part)
+        return 'all the way' if part.through
+        return "to the axis of #{part.face}" if part.face
+
+        "to #{(part.level - shown.reach[0]).round(3).to_s.delete_suffix('.0')} mm"
+      end
 
       # How long its lines took to be worked out, in words; nil when that is not known, or not worth saying.
       def took
-        seconds = Workshop.store.took(Workshop.source.lines_key(shown.subject, shown.frame, shown.opening)) or return nil
+        seconds = Workshop.store.took(Workshop.source.lines_key(shown.subject, shown.frame, shown.opening)) or
+          return nil
         "Its lines took #{seconds.round(1).to_s.tr('.', @value.standard.decimal)} s to work out." if seconds >= 0.1
       end
 

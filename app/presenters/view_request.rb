@@ -2,17 +2,44 @@
 
 module App
   module Presenters
-    # Turns a request about views (new ones, and what is done to those that stand) into an Edit. Places on paper come as mm, y up.
+    # Turns a request about views (new ones, and what is done to those that stand) into an Edit. Places on paper come as
+    # mm, y up.
     class ViewRequest
       D = Nockplane::Drawings
       V = D::Views
       # What can be asked for.
-      DOES = { 'add view' => :add, 'pull' => :pull, 'section' => :section, 'section through' => :section_through, 'detail' => :detail, 'auxiliary' => :auxiliary,
-               'crop' => :crop, 'uncrop' => :uncrop, 'break out' => :break_out, 'deepen' => :deepen, 'mend' => :mend, 'interrupt' => :interrupt,
-               'join' => :join, 'turn' => :turn, 'level' => :level, 'release' => :release, 'restore' => :restore, 'state' => :state,
-               'cut' => :cut, 'part' => :part, 'drag mark' => :drag_mark, 'letter' => :letter, 'name view' => :name_view, 'rescale' => :rescale,
-               'as parent' => :as_parent, 'keep children' => :keep_children,
-               'pin' => :pin, 'unbind' => :unbind }.freeze
+      DOES = {
+        'add view' => :add,
+        'pull' => :pull,
+        'section' => :section,
+        'section through' => :section_through,
+        'detail' => :detail,
+        'auxiliary' => :auxiliary,
+        'measure' => :measure,
+        'measure several' => :measure_several,
+        'crop' => :crop,
+        'uncrop' => :uncrop,
+        'break out' => :break_out,
+        'deepen' => :deepen,
+        'mend' => :mend,
+        'interrupt' => :interrupt,
+        'join' => :join,
+        'turn' => :turn,
+        'level' => :level,
+        'release' => :release,
+        'restore' => :restore,
+        'state' => :state,
+        'cut' => :cut,
+        'part' => :part,
+        'drag mark' => :drag_mark,
+        'letter' => :letter,
+        'name view' => :name_view,
+        'rescale' => :rescale,
+        'as parent' => :as_parent,
+        'keep children' => :keep_children,
+        'pin' => :pin,
+        'unbind' => :unbind
+      }.freeze
       # Most points of a line or boundary.
       MOST = 2000
 
@@ -28,7 +55,7 @@ module App
 
       # An Edit or a Refusal.
       def edit
-        return D::Edits.no(:view, id) if shaping? && shaping.gone?
+        return D::Refusal.missing(:view, id) if shaping? && shaping.gone?
 
         send(DOES.fetch(@data['do']))
       end
@@ -52,20 +79,52 @@ module App
         pair.map { |c| @mm.call(c) }
       end
 
+      def measure
+        MeasureRequest.new(
+          @value,
+          @source,
+          id,
+          form: text('form'),
+          points: points,
+          at: at,
+          anyway: @data['anyway'] == true
+        ).edit
+      end
+
+      def measure_several
+        Nockplane::Linking::Measuring.new(@value, @source).series(
+          id,
+          text('form'),
+          text('manner'),
+          points,
+          at || raise(Refused, 'Click where the words go.')
+        )
+      end
+
       # mm from a field; nil for an empty one.
       def length(key) = text(key).empty? ? nil : @mm.call(text(key).tr(',', '.'))
 
       def scale
         return nil if text('scale').empty?
 
-        Nockplane::Drafting::Scale.parse(text('scale')) or raise Refused, "“#{text('scale')}” is not a scale; write 1:2, 1:2,5 or 2:1."
+        Nockplane::Drafting::Scale.parse(text('scale')) or
+          raise Refused, "“#{text('scale')}” is not a scale; write 1:2, 1:2,5 or 2:1."
       end
 
       # A model's card put on a sheet; a model that the drawing does not show yet is bound to it in the same step.
       def add
         binding, fresh = bound
         drawing = fresh ? D::Drawing.new(@value.cells.merge("binding/#{fresh.id}" => fresh)) : @value
-        found = V::Making.new(drawing, @source).add(text('sheet'), binding, revision_of(drawing.binding(binding)), orientation: direction, sight: sight(drawing, binding), at: at, scale: scale)
+        found =
+          V::Making.new(drawing, @source).add(
+            text('sheet'),
+            binding,
+            revision_of(drawing.binding(binding)),
+            orientation: direction,
+            sight: sight(drawing, binding),
+            at: at,
+            scale: scale
+          )
         fresh && found.is_a?(D::Edit) ? D::Edit.put(found.label, fresh, found.changes.values) : found
       end
 
@@ -85,7 +144,11 @@ module App
       def revision_of(binding) = binding.follow ? Records::Model.find(binding.model).latest.number : binding.pinned
 
       # A named direction; nil when it is a face or a saved one.
-      def direction = text('square').empty? && Nockplane::Projection::ViewFrame.named?(text('orientation')) ? text('orientation') : nil
+      def direction
+        text('square').empty? && Nockplane::Projection::ViewFrame.named?(text('orientation')) ?
+          text('orientation') :
+          nil
+      end
 
       # [dx, dy, dz, ux, uy, uz] of "square to this face", or of one of the model's own views.
       def sight(drawing, binding)
@@ -96,11 +159,22 @@ module App
         return model.own_sight(text('square')) if model.own_sight(text('square'))
 
         subject = drawing.binding(binding).subject(revision_of(drawing.binding(binding)))
-        V::Orientations.new(@source, subject).sight(text('square')) or raise Refused, "There is no face or saved view '#{text('square')}' to look at."
+        V::Orientations.new(@source, subject).sight(text('square')) or
+          raise Refused, "There is no face or saved view '#{text('square')}' to look at."
       end
 
       def pull = making.pull(id, text('to'), at)
-      def section = making.section(id, points, text('form').empty? ? 'full' : text('form'), at: at, depth: length('depth'), slice: @data['slice'] == true)
+
+      def section
+        making.section(
+          id,
+          points,
+          text('form').empty? ? 'full' : text('form'),
+          at: at,
+          depth: length('depth'),
+          slice: @data['slice'] == true
+        )
+      end
 
       # Through an axis seen end-on ("" for the middle), across the view or up it, looked at from a side.
       def section_through
@@ -110,12 +184,22 @@ module App
         x0, y0, x1, y1 = builder.place(parent).outline
         level = %w[up down].include?(text('looking'))
         line = level ? [[x0 - 5, y], [x1 + 5, y]] : [[x, y0 - 5], [x, y1 + 5]]
-        making.section(id, line, 'full', at: beyond(parent, builder.place(parent).outline), depth: length('depth'), slice: @data['slice'] == true, free: true)
+        making.section(
+          id,
+          line,
+          'full',
+          at: beyond(parent, builder.place(parent).outline),
+          depth: length('depth'),
+          slice: @data['slice'] == true,
+          free: true
+        )
       end
 
       def centre(shown, place)
         found = text('through').empty? ? nil : shown.own_anchorage.place(text('through'))
-        found ? place.paper(*shown.turned_point(found)) : [(place.outline[0] + place.outline[2]) / 2, (place.outline[1] + place.outline[3]) / 2]
+        found ?
+          place.paper(*shown.turned_point(found)) :
+          [(place.outline[0] + place.outline[2]) / 2, (place.outline[1] + place.outline[3]) / 2]
       end
 
       # Where a view that looks in a direction on paper stands: on that side in first angle, on the other in third.
@@ -134,12 +218,18 @@ module App
       def deepen = shaping.deepen(@data['index'].to_i, depth)
       def depth = text('depth') == 'through' ? 'through' : length('depth')
       def mend = shaping.mend(@data['index'].to_i)
-      def interrupt = points.size < 2 ? raise(Refused, 'An interruption needs two points.') : shaping.interrupt(*points.first(2))
+
+      def interrupt
+        points.size < 2 ? raise(Refused, 'An interruption needs two points.') : shaping.interrupt(*points.first(2))
+      end
+
       def join = shaping.join
 
       def turn
         angle = Float(text('angle').tr(',', '.'), exception: false)
-        raise Refused, "“#{text('angle')}” is not an angle; write degrees, such as 30 or -15,5." unless angle&.finite? && angle.abs <= 360
+        unless angle&.finite? && angle.abs <= 360
+          raise Refused, "“#{text('angle')}” is not an angle; write degrees, such as 30 or -15,5."
+        end
 
         shaping.turn(angle)
       end
@@ -164,17 +254,22 @@ module App
       def drag_mark = shaping.drag_mark(@mm.call(@data['dx']), @mm.call(@data['dy']))
       def letter = shaping.letter(@mm.call(@data['dx']), @mm.call(@data['dy']))
       def name_view = D::ViewEdits.rename(@value, id, text('name'))
-      def rescale = D::Edits.restyle_view(@value, id, scale: scale)
+      def rescale = D::ViewEdits.restyle(@value, id, scale: scale)
       def as_parent = D::ViewEdits.as_parent(@value, id, text('setting'))
 
       # A model that the drawing shows follows its latest revision, or stays at one.
       def pin
         model = Records::Model.find(binding.model)
-        text('revision').empty? ? D::ViewEdits.pin(@value, id, nil) : D::ViewEdits.pin(@value, id, model.revision(text('revision').to_i).number)
+        text('revision').empty? ?
+          D::ViewEdits.pin(@value, id, nil) :
+          D::ViewEdits.pin(@value, id, model.revision(text('revision').to_i).number)
       end
 
       def unbind = D::ViewEdits.remove_binding(@value, id)
-      def binding = @value.binding(id) || raise(Refused.new('That model is no longer bound to the drawing.', status: 404))
+
+      def binding
+        @value.binding(id) || raise(Refused.new('That model is no longer bound to the drawing.', status: 404))
+      end
 
       def keep_children = D::ViewEdits.remove_keeping(@value, id)
     end

@@ -29,12 +29,19 @@ module App
       # Is a revision made from these very bytes?
       def same_as?(revision) = revision.recipe.include?(@digest)
 
-      # Text of the revision it makes, its faces named after those of a model's latest revision they match; nil: as a first one.
-      # What was given here to the model (title, properties) stays.
+      # Text of the revision it makes, its faces named after those of a model's latest revision they match; nil: as a
+      # first one. What was given here to the model (title, properties) stays.
       def text(after = nil)
         Files.put(@bytes)
         naming = Nockplane::Formats::Step::Naming
-        reference = naming.reference(@result.parts, file: @digest, name: @filename, bytes: @bytes.bytesize, before: after && before(after))
+        reference =
+          naming.reference(
+            @result.parts,
+            file: @digest,
+            name: @filename,
+            bytes: @bytes.bytesize,
+            before: after && before(after)
+          )
         (after || model.name == name ? reference : reference.with_given(name, {})).to_s
       end
 
@@ -43,18 +50,26 @@ module App
       def read(progress)
         Timeout.timeout(PATIENCE) { Nockplane::Formats::Step::Import.read(@bytes, progress: progress) }
       rescue Timeout::Error
-        raise Refused, "#{@filename} takes longer than #{PATIENCE} s to read and was not kept. Export fewer parts to a file."
+        raise Refused,
+              "#{@filename} takes longer than #{PATIENCE} s to read and was not kept. Export fewer parts to a file."
       end
 
-      # The reference and the parts with lasting names that the latest revision stands for; a recipe's solid has its own names.
+      # The reference and the parts with lasting names that the latest revision stands for; a recipe's solid has its own
+      # names.
       def before(after)
         text = after.latest.recipe
         return nil if Nockplane::Modelling::AssemblyRecipe.is?(text)
 
-        reference = Received.kind_of(text) == 'file' ? Nockplane::Modelling::ImportReference.parse(text) : Nockplane::Modelling::ImportReference.new(file: '', name: '', bytes: 0)
+        reference =
+          Received.kind_of(text) == 'file' ?
+            Nockplane::Modelling::ImportReference.parse(text) :
+            Nockplane::Modelling::ImportReference.new(file: '', name: '', bytes: 0)
         model = Workshop.source.model_of(text)
         # Only an assembly's parts, where they were made, are not in the cache.
-        parts = model.assembly? ? Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces).parts : { '' => model.solid }
+        parts =
+          model.assembly? ?
+            Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces).parts :
+            { '' => model.solid }
         [reference, parts]
       rescue Nockplane::Error
         nil # the latest revision can't be shown any more: names begin anew

@@ -5,19 +5,27 @@ module App
     # What a model read from a file is called: by the product's name, its number, or the file, whichever says something.
     module Titles
       # Names that exporting programs put where nobody gave one.
-      PLACEHOLDER = /\A(?:|none|null|unnamed|untitled|new(?: part| document| model)?|part|body|solid|compound|shape|product|assembly|model|open cascade.*|default|"?\s*"?|imported model)[\s_.#-]*\d*\z/i
+      PLACEHOLDER =
+        /\A(?:|none|null|unnamed|untitled|new(?:[ ]part|[ ]document|[ ]model)?|part|body|solid|compound|shape|product|
+             assembly|model|open[ ]cascade.*|default|"?\s*"?|imported[ ]model)[\s_.\#-]*\d*\z/ix
 
       module_function
 
       # product: Products::Product.
       def of(product, filename)
-        [product.name, product.number].map { |n| n.to_s.strip }.find { |n| !n.match?(PLACEHOLDER) }&.slice(0, 80) || from_file(filename)
+        [product.name, product.number].map { |n| n.to_s.strip }.find { |n| !n.match?(PLACEHOLDER) }&.slice(0, 80) ||
+          from_file(filename)
       end
 
       # A name that no model has yet: with 2, 3 ... behind it where one has.
       def free(name)
-        taken = Records::Model.where('name = ? OR name LIKE ?', name, "#{Records::Model.sanitize_sql_like(name)} (%").pluck(:name)
-        taken.include?(name) ? (2..).lazy.map { |n| "#{name} (#{n})" }.find { |candidate| !taken.include?(candidate) } : name
+        taken =
+          Records::Model.where('name = ? OR name LIKE ?', name, "#{Records::Model.sanitize_sql_like(name)} (%").pluck(
+            :name
+          )
+        taken.include?(name) ?
+          (2..).lazy.map { |n| "#{name} (#{n})" }.find { |candidate| !taken.include?(candidate) } :
+          name
       end
 
       # "motor-plate_r2.step" -> "motor plate"

@@ -5,7 +5,11 @@ module App
     # A model and its immutable, numbered revisions.
     class Model < ActiveRecord::Base
       default_scope { where(removed_at: nil) }
-      has_many :revisions, -> { order(:number) }, class_name: 'App::Records::Revision', dependent: :restrict_with_error, inverse_of: :model
+      has_many :revisions,
+               -> { order(:number) },
+               class_name: 'App::Records::Revision',
+               dependent: :restrict_with_error,
+               inverse_of: :model
       has_many :bindings, class_name: 'App::Records::Binding', dependent: :restrict_with_error
       has_many :drawings, through: :bindings
 
@@ -16,10 +20,14 @@ module App
 
       def latest = revisions.last
 
-      # Was it changed here after the last revision that a file brought? (Following a component is no change of its own.)
+      # Was it changed here after the last revision that a file brought? (Following a component is no change of its
+      # own.)
       def changed_here? = revisions.where.not(origin: 'followed').last&.origin == 'here'
 
-      def revision(number) = revisions.find_by(number: number) || raise(Refused.new("#{name} has no revision #{number}.", status: 404))
+      def revision(number)
+        revisions.find_by(number: number) || raise(Refused.new("#{name} has no revision #{number}.", status: 404))
+      end
+
       def to_param = slug
 
       # Its own directions of sight: [{ "name", "sight" => [dx, dy, dz, ux, uy, uz] }].

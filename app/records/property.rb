@@ -12,11 +12,19 @@ module App
       end
 
       class << self
-        def index_model(model, properties) = replace('models', model.slug, { 'name' => model.name, 'number' => model.number }.merge(properties))
+        def index_model(model, properties)
+          replace('models', model.slug, { 'name' => model.name, 'number' => model.number }.merge(properties))
+        end
 
         def index_drawing(record)
           value = record.value
-          replace('drawings', record.slug, { 'title' => value.meta.title, 'number' => value.meta.number, 'revision' => value.meta.revision }.merge(value.meta.fields))
+          replace(
+            'drawings',
+            record.slug,
+            { 'title' => value.meta.title, 'number' => value.meta.number, 'revision' => value.meta.revision }.merge(
+              value.meta.fields
+            )
+          )
         end
 
         def forget(home, slug) = where(home: home, slug: slug).delete_all
@@ -26,8 +34,17 @@ module App
           parts = words.to_s.strip.downcase.split(/\s+/).first(6)
           return [] if parts.empty?
 
-          slugs = parts.map { |w| where('LOWER(value) LIKE ?', "%#{sanitize_sql_like(w)}%").pluck(:home, :slug) }.reduce(:&).uniq.first(MOST)
-          slugs.map { |home, slug| hit(home, slug, parts) }.concat(drawings_of(slugs)).uniq { |h| [h.home, h.slug] }.first(MOST)
+          slugs =
+            parts
+              .map { |w| where('LOWER(value) LIKE ?', "%#{sanitize_sql_like(w)}%").pluck(:home, :slug) }
+              .reduce(:&)
+              .uniq
+              .first(MOST)
+          slugs
+            .map { |home, slug| hit(home, slug, parts) }
+            .concat(drawings_of(slugs))
+            .uniq { |h| [h.home, h.slug] }
+            .first(MOST)
         end
 
         private
@@ -51,7 +68,13 @@ module App
 
         def drawings_of(slugs)
           models = slugs.select { |home, _| home == 'models' }.map(&:last)
-          Drawing.joins(:models).where(models: { slug: models }).distinct.order(:number).first(MOST).map { |d| Hit.new('drawings', d.slug, "#{d.number} #{d.title}", 'shows', d.models.first.name) }
+          Drawing
+            .joins(:models)
+            .where(models: { slug: models })
+            .distinct
+            .order(:number)
+            .first(MOST)
+            .map { |d| Hit.new('drawings', d.slug, "#{d.number} #{d.title}", 'shows', d.models.first.name) }
         end
       end
     end

@@ -2,8 +2,8 @@
 
 module App
   module Records
-    # Long work on the queue, with its progress: total and done count items; items: [{ "what", "href", "state", "words" }] where
-    # state is waiting, done, failed or skipped.
+    # Long work on the queue, with its progress: total and done count items; items: [{ "what", "href", "state", "words"
+    # }] where state is waiting, done, failed or skipped.
     class Run < ActiveRecord::Base
       def self.at(id) = find_by(id: id.to_i) || raise(Refused.new('There is no such run.', status: 404))
 

@@ -2,19 +2,27 @@
 
 module App
   module Records
-    # What drawings and templates share: the document (JSON of Drawings::Drawing), its version, and the journal of edits.
+    # What drawings and templates share: the document (JSON of Drawings::Drawing), its version, and the journal of
+    # edits.
     class Sheetwork < ActiveRecord::Base
       self.abstract_class = true
 
       def self.inherited(kind)
         super
         kind.table_name = 'drawings'
-        kind.has_many :journal, -> { order(:id) }, class_name: 'App::Records::JournalEntry', foreign_key: :drawing_id, dependent: :destroy
+        kind.has_many :journal,
+                      -> { order(:id) },
+                      class_name: 'App::Records::JournalEntry',
+                      foreign_key: :drawing_id,
+                      dependent: :destroy
       end
 
       # The document as a Drawings::Drawing; read once for as long as it stays the same.
       def value
-        @read = [document, Nockplane::Drawings::Drawing.from_h(JSON.parse(document))] unless @read && @read[0] == document
+        unless @read && @read[0] == document
+          @read = [document, Nockplane::Drawings::Drawing.from_h(JSON.parse(document))]
+        end
+
         @read[1]
       end
 

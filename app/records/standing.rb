@@ -2,8 +2,9 @@
 
 module App
   module Records
-    # Where a drawing stands against its models: its docket as worked out last (lines: JSON of Linking::Docket), counts of it for the
-    # board, and the basis it was worked out from. A cache: it can be worked out again from what is stored.
+    # Where a drawing stands against its models: its docket as worked out last (lines: JSON of Linking::Docket), counts
+    # of it for the board, and the basis it was worked out from. A cache: it can be worked out again from what is
+    # stored.
     class Standing < ActiveRecord::Base
       belongs_to :drawing, class_name: 'App::Records::Drawing'
 

@@ -2,11 +2,15 @@
 
 module App
   module Records
-    # A template as stored: its document in work, and its published revisions, which drawings are made from. A removed one is kept,
-    # so that drawings made from it can say so.
+    # A template as stored: its document in work, and its published revisions, which drawings are made from. A removed
+    # one is kept, so that drawings made from it can say so.
     class Template < Sheetwork
       default_scope { where(kind: 'template') }
-      has_many :revisions, -> { order(:number) }, class_name: 'App::Records::TemplateRevision', foreign_key: :drawing_id, dependent: :destroy
+      has_many :revisions,
+               -> { order(:number) },
+               class_name: 'App::Records::TemplateRevision',
+               foreign_key: :drawing_id,
+               dependent: :destroy
 
       # Those that can be used, by title.
       def self.current = where(removed_at: nil).order(:title)
@@ -38,7 +42,14 @@ module App
 
       # Keeps the document in work as the next revision.
       def publish(note, author)
-        with_lock { revisions.create!(number: (revisions.maximum(:number) || 0) + 1, document: document, note: note, author: author) }
+        with_lock do
+          revisions.create!(
+            number: (revisions.maximum(:number) || 0) + 1,
+            document: document,
+            note: note,
+            author: author
+          )
+        end
       end
     end
   end

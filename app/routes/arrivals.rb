@@ -21,9 +21,13 @@ module App
 
           if answer != 'leave' && arrival.kind == 'file' && File.size(Files.path(arrival.digest)) >= Helpers::LONG
             said = { 'answer' => answer, 'number' => params['number'].to_s }
-            redirect "/runs/#{Queue.start('import', "Importing #{arrival.title}", total: 100) { |run| Jobs::ImportJob.new(run.id, arrival.digest, arrival.filename, nil, nil, arrival.id, said) }.id}"
+            run =
+              Queue.start('import', "Importing #{arrival.title}", total: 100) do |r|
+                Jobs::ImportJob.new(r.id, arrival.digest, arrival.filename, nil, nil, arrival.id, said)
+              end
+            redirect "/runs/#{run.id}"
           end
-          revision = Actions::AnswerArrival.call(arrival, answer, number: params['number'])
+          revision = Actions::AnswerArrival.call(arrival, answer, number: params['number'], author: who)
           session[:told] = "#{arrival.title} is #{arrival.outcome}." if revision
           redirect revision ? place_of(revision) : '/'
         end

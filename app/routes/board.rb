@@ -17,16 +17,24 @@ module App
         app.post '/docket/update' do
           if params['view'] # "drawing/view": just that one
             slug, view = params['view'].to_s.split('/', 2)
-            session[:told] = told_of(Actions::UpdateDrawings.call([Records::Drawing.at(slug)], views: [view]), one: 'view')
+            session[:told] = told_of(
+              Actions::UpdateDrawings.call([Records::Drawing.at(slug)], views: [view], author: who),
+              one: 'view'
+            )
             redirect '/'
           end
           chosen = Array(params['drawings']).map(&:to_s)
-          drawings = Standings.due(params['all'] ? Records::Drawing.order(:id) : Records::Drawing.where(slug: chosen).order(:id))
+          drawings =
+            Standings.due(params['all'] ? Records::Drawing.order(:id) : Records::Drawing.where(slug: chosen).order(:id))
           if drawings.size > 1 || drawings.any? { |d| !Standings.at_hand?(d) } # one that is at hand is done at once
             items = drawings.map { |d| { what: "#{d.number} #{d.title}", slug: d.slug, state: 'waiting' } }
-            redirect "/runs/#{Queue.start('update', "Updating #{plural(drawings.size, 'drawing')}", items: items) { |run| Jobs::UpdateJob.new(run.id) }.id}"
+            run =
+              Queue.start('update', "Updating #{plural(drawings.size, 'drawing')}", items: items) do |r|
+                Jobs::UpdateJob.new(r.id)
+              end
+            redirect "/runs/#{run.id}"
           end
-          session[:told] = told_of(Actions::UpdateDrawings.call(drawings))
+          session[:told] = told_of(Actions::UpdateDrawings.call(drawings, author: who))
           redirect '/'
         end
 
@@ -36,11 +44,14 @@ module App
           raise Refused, 'Every drawing has the latest revision of its template.' if drawings.empty?
 
           items = drawings.map { |d| { what: "#{d.number} #{d.title}", slug: d.slug, state: 'waiting' } }
-          redirect "/runs/#{Queue.start('rehouse', "Bringing #{plural(drawings.size, 'drawing')} up to #{drawings.size == 1 ? 'its template' : 'their templates'}", items: items) { |run| Jobs::RehouseJob.new(run.id) }.id}"
+          target = drawings.size == 1 ? 'its template' : 'their templates'
+          title = "Bringing #{plural(drawings.size, 'drawing')} up to #{target}"
+          run = Queue.start('rehouse', title, items: items) { |r| Jobs::RehouseJob.new(r.id) }
+          redirect "/runs/#{run.id}"
         end
 
         app.post '/intake/:id/dismiss' do
-          Records::IntakeFile.find_by(id: params['id'].to_i)&.update!(state: 'settled')
+          Actions::SettleIntake.call(params['id'].to_i)
           redirect '/'
         end
       end

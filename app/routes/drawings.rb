@@ -13,8 +13,17 @@ module App
       def self.making(app)
         app.get '/drawings/new' do
           templates = Records::Template.current.select(&:latest)
-          page(:new_drawing, title: 'New drawing', current: :board, models: Records::Model.order(:number, :name).to_a, templates: templates,
-                             chosen: params['model'], template: templates.find { |t| t.slug == params['template'] } || templates.find { |t| t.slug == 'a3-part-first-angle' } || templates.first)
+          page(
+            :new_drawing,
+            title: 'New drawing',
+            current: :board,
+            models: Records::Model.order(:number, :name).to_a,
+            templates: templates,
+            chosen: params['model'],
+            template:
+              templates.find { |t| t.slug == params['template'] } ||
+                templates.find { |t| t.slug == 'a3-part-first-angle' } || templates.first
+          )
         end
 
         app.post '/drawings' do
@@ -23,7 +32,11 @@ module App
           unless Workshop.ready?(model) # what is not worked out yet is made by a worker, with progress
             Actions::CreateDrawing.template(asked[0])
             Numbers.checked(asked[2], Records::Drawing)
-            redirect "/runs/#{Queue.start('drawing', "Drawing #{model.name}", total: 1) { |run| Jobs::DrawJob.new(run.id, model.id, *asked) }.id}"
+            run =
+              Queue.start('drawing', "Drawing #{model.name}", total: 1) do |r|
+                Jobs::DrawJob.new(r.id, model.id, *asked)
+              end
+            redirect "/runs/#{run.id}"
           end
           drawing = Actions::CreateDrawing.call(model, asked[0], title: asked[1], number: asked[2], empty: asked[3])
           redirect "/drawings/#{drawing.slug}"
@@ -35,12 +48,29 @@ module App
         app.get '/drawings/:slug/views/:view/shading' do
           paper_please(Records::Drawing.at(params['slug']))
           shown = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)
-          json version: shown.record.version, **(shown.waiting.include?(params['view']) ? { waiting: true } : { svg: shown.shading(params['view']) })
+          json version: shown.record.version,
+               **(shown.waiting.include?(params['view']) ? { waiting: true } : { svg: shown.shading(params['view']) })
         end
 
         # A neighbour of a view as it would be, pulled out to a side or corner: SVG and where it stands (y down).
         app.get '/drawings/:slug/views/:view/pulled' do
           json Presenters::Pulled.new(Records::Drawing.at(params['slug']), params['view'], params['to'].to_s).to_h
+        end
+
+        # Model dimensions that a view could take, drawn where they would stand.
+        app.get '/drawings/:slug/views/:view/candidates' do
+          page = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)
+          json Presenters::Candidates.new(page, params['view']).to_h
+        end
+
+        # Points and lines of all views of a sheet that a leader can point at.
+        app.get '/drawings/:slug/snaps' do
+          json Presenters::SnapPoints.new(Records::Drawing.at(params['slug']), nil, params['sheet']).to_h
+        end
+
+        # Points and lines of a view that a dimension can be measured from.
+        app.get '/drawings/:slug/views/:view/snaps' do
+          json Presenters::SnapPoints.new(Records::Drawing.at(params['slug']), params['view']).to_h
         end
 
         # An annotation adrift as it would be, tied to another model dimension.
@@ -59,27 +89,38 @@ module App
         app.post '/drawings/:slug/update' do
           drawing = Records::Drawing.at(params['slug'])
           data = body_json
-          Actions::EditDrawing.call(drawing, base: nil) { drawing.staleness.update(data['views']) }
+          Actions::EditDrawing.call(drawing, base: nil, author: who) { drawing.staleness.update(data['views']) }
           state_of(Presenters::DrawingPage.new(drawing, data['sheet'], data['select']), told: drawing.undoable.label)
         end
 
         app.post '/drawings/:slug/dimensions/:id/value' do
           drawing = Records::Drawing.at(params['slug'])
           data = body_json
-          revision = Actions::ChangeSize.call(drawing, params['id'], data['value'], on: data['on'])
-          state_of(Presenters::DrawingPage.new(drawing, data['sheet'], "dimension/#{params['id']}"), told: "Revision #{revision.number} of #{revision.model.name} kept; the drawing shows it.")
+          revision = Actions::ChangeSize.call(drawing, params['id'], data['value'], on: data['on'], author: who)
+          state_of(
+            Presenters::DrawingPage.new(drawing, data['sheet'], "dimension/#{params['id']}"),
+            told: "Revision #{revision.number} of #{revision.model.name} kept; the drawing shows it."
+          )
         end
 
         # To another template, or up to the latest revision of its own.
         app.post '/drawings/:slug/template' do
           drawing = Records::Drawing.at(params['slug'])
           data = body_json
-          Actions::MoveToTemplate.call(drawing, data['template'].to_s)
-          state_of(Presenters::DrawingPage.new(drawing, sheet_still_there(drawing, data['sheet']), data['select']), told: drawing.undoable.label)
+          Actions::MoveToTemplate.call(drawing, data['template'].to_s, author: who)
+          state_of(
+            Presenters::DrawingPage.new(drawing, sheet_still_there(drawing, data['sheet']), data['select']),
+            told: drawing.undoable.label
+          )
         end
 
         app.post '/drawings/:slug/as-template' do
-          template = Actions::SaveTemplate.from_drawing(Records::Drawing.at(params['slug']), params['title'], annotations: params['annotations'] == 'on')
+          template =
+            Actions::SaveTemplate.from_drawing(
+              Records::Drawing.at(params['slug']),
+              params['title'],
+              annotations: params['annotations'] == 'on'
+            )
           redirect "/templates/#{template.slug}"
         end
       end

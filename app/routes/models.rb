@@ -18,7 +18,7 @@ module App
         app.post '/models' do
           next redirect(take_in(params['file'], nil, params['note'])) if params['file'].is_a?(Hash)
 
-          redirect place_of(Actions::TakeIn.added(Received::Recipe.new(params['text'].to_s)))
+          redirect place_of(Actions::TakeIn.added(Received::Recipe.new(params['text'].to_s), author: who))
         rescue Nockplane::Modelling::RecipeFault => e
           status 422
           models_page(text: params['file'].is_a?(Hash) ? '' : params['text'].to_s, fault: e)
@@ -44,7 +44,10 @@ module App
           model = Records::Model.at(params['slug'])
           data = body_json
           Actions::KeepLook.call(model, data['name'], *[data['direction'], data['up']].map { |v| vector(v) })
-          json told: "#{model.name} keeps this direction as “#{data['name']}”#{' and new drawings begin with it' if data['name'] == Records::Model::FRONT}.", part: part(:_looks, shown: Presenters::ModelPage.new(model, nil))
+          json told:
+                 "#{model.name} keeps this direction as " \
+                 "“#{data['name']}”#{' and new drawings begin with it' if data['name'] == Records::Model::FRONT}.",
+               part: part(:_looks, shown: Presenters::ModelPage.new(model, nil))
         end
 
         app.post '/models/:slug/looks/forget' do
@@ -56,8 +59,9 @@ module App
         # An earlier revision becomes the latest again.
         app.post '/models/:slug/back' do
           model = Records::Model.at(params['slug'])
-          revision = Actions::BringBack.call(model, params['revision'].to_i)
-          session[:told] = "#{model.name} is now as revision #{params['revision'].to_i} was; that is its revision #{revision.number}."
+          revision = Actions::BringBack.call(model, params['revision'].to_i, author: who)
+          session[:told] = "#{model.name} is now as revision #{params['revision'].to_i} was; " \
+                           "that is its revision #{revision.number}."
           redirect "/models/#{model.slug}"
         end
 
@@ -65,7 +69,12 @@ module App
           model = Records::Model.at(params['slug'])
           to = params['to'] ? model.revision(params['to'].to_i) : model.latest
           from = model.revision(params['from'] ? params['from'].to_i : [to.number - 1, 1].max)
-          page(:compare, title: "#{model.name} #{from.number} → #{to.number}", current: :models, shown: Presenters::Comparison.new(model, from, to))
+          page(
+            :compare,
+            title: "#{model.name} #{from.number} → #{to.number}",
+            current: :models,
+            shown: Presenters::Comparison.new(model, from, to)
+          )
         end
       end
 
@@ -82,7 +91,9 @@ module App
         app.get '/models/:slug/looks/:name.svg' do
           model = Records::Model.at(params['slug'])
           name = params['name'].tr('-', ' ')
-          raise Refused.new("There is no direction '#{name}'.", status: 404) unless Nockplane::Projection::ViewFrame.named?(name)
+          unless Nockplane::Projection::ViewFrame.named?(name)
+            raise Refused.new("There is no direction '#{name}'.", status: 404)
+          end
 
           picture_policy
           LookPicture.svg(model, model.frame(name)).tap { |svg| etag Digest::SHA256.hexdigest(svg)[0, 16] }
@@ -94,21 +105,30 @@ module App
         app.get '/models/:slug/mass' do
           model = Records::Model.at(params['slug'])
           text = (params['revision'] ? model.revision(params['revision'].to_i) : model.latest).recipe
-          next json(waiting: true) if Queue.left_to_worker?("mass-#{Digest::SHA256.hexdigest(text)[0, 20]}", Jobs::MassJob.new(text)) { Workshop.source.weighed?(text) }
+          if Queue.left_to_worker?("mass-#{Digest::SHA256.hexdigest(text)[0, 20]}", Jobs::MassJob.new(text)) {
+               Workshop.source.weighed?(text)
+             }
+            next json(waiting: true)
+          end
 
           mass = Workshop.source.mass(text)
           weight = Workshop.source.weight(text)
-          json words: ["#{number((mass.volume / 1000).round(3))} cm³", "surface #{number((mass.area / 100).round(2))} cm²", *(weight && "#{number(weight.round(4))} kg")].join(', ')
+          json words: [
+            "#{number((mass.volume / 1000).round(3))} cm³",
+            "surface #{number((mass.area / 100).round(2))} cm²",
+            *(weight && "#{number(weight.round(4))} kg")
+          ].join(', ')
         end
 
         app.get '/trials/:digest.glb' do
-          text = Workshop.trial_text(params['digest']) or raise Refused.new('This preview is no longer kept; make it again.', status: 404)
+          text = Workshop.trial_text(params['digest']) or
+            raise Refused.new('This preview is no longer kept; make it again.', status: 404)
           send_made(Workshop.glb(text), 'model/gltf-binary')
         end
       end
 
       def self.files(app)
-        Commands::Export::KINDS.each do |kind, type|
+        Exporting::KINDS.each do |kind, type|
           app.get "/models/:slug/export.#{kind}" do
             model = Records::Model.at(params['slug'])
             revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
@@ -131,7 +151,8 @@ module App
         # Recipe text typed where no revision can be built any more.
         app.post '/models/:slug/text' do
           model = Records::Model.at(params['slug'])
-          revision = Actions::ReviseModel.call(model, params['text'].to_s, note: 'mended', base: params['base'].to_i)
+          revision = Actions::ReviseModel.call(model, params['text'].to_s, note: 'mended', base: params['base'].to_i,
+author: who)
           session[:told] = "Revision #{revision.number} is kept."
           redirect "/models/#{model.slug}"
         end
@@ -140,7 +161,7 @@ module App
           model = Records::Model.at(params['slug'])
           data = body_json
           text = Presenters::Trial.new(model, data).text
-          revision = Actions::ReviseModel.call(model, text, note: data['note'], base: data['base']&.to_i)
+          revision = Actions::ReviseModel.call(model, text, note: data['note'], base: data['base']&.to_i, author: who)
           json revision: revision.number, href: "/models/#{model.slug}"
         end
       end

@@ -11,13 +11,16 @@ module App
 
         app.get '/runs/:id/state' do
           run = Records::Run.at(params['id'])
-          json state: run.state, done: run.done, total: run.total, html: part(:_run, run: run), href: run.over? ? run.href : nil
+          json state: run.state,
+               done: run.done,
+               total: run.total,
+               html: part(:_run, run: run),
+               href: run.over? ? run.href : nil
         end
 
         app.post '/runs/:id/stop' do
           run = Records::Run.at(params['id'])
-          run.update!(stop_wanted: true) unless run.over?
-          run.update!(state: 'stopped', reason: 'stopped by hand before it began') if run.state == 'waiting'
+          Actions::StopRun.call(run)
           redirect "/runs/#{run.id}"
         end
       end

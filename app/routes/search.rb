@@ -8,7 +8,9 @@ module App
         app.get '/search' do
           words = params['q'].to_s[0, 120]
           hits = Records::Property.search(words)
-          next json(hits: hits.map { |h| { title: h.title, href: h.href, found: "#{h.name}: #{h.value}" } }) if wants_json?
+          if wants_json?
+            next json(hits: hits.map { |h| { title: h.title, href: h.href, found: "#{h.name}: #{h.value}" } })
+          end
 
           page(:search, title: 'Search', current: nil, words: words, hits: hits)
         end

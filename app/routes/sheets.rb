@@ -6,7 +6,11 @@ module App
     module Sheets
       HOMES = { 'drawings' => Records::Drawing, 'templates' => Records::Template }.freeze
 
-      def self.registered(app) = HOMES.each { |home, records| downloads(app, home, records) && pages(app, home, records) && changes(app, home, records) }
+      def self.registered(app)
+        HOMES.each do |home, records|
+          downloads(app, home, records) && pages(app, home, records) && changes(app, home, records)
+        end
+      end
 
       def self.downloads(app, home, records)
         app.get "/#{home}/:slug/sheets/:sheet.svg" do
@@ -41,7 +45,12 @@ module App
           paper_please(records.at(params['slug']))
           shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], params['select'])
           tag_page(shown.pulse, shown.waiting, shown.sheet.id, shown.select) unless shown.kind == 'house'
-          page(:drawing, title: "#{shown.record.number} #{shown.record.title}".strip, current: home == 'templates' ? :templates : :board, shown: shown)
+          page(
+            :drawing,
+            title: "#{shown.record.number} #{shown.record.title}".strip,
+            current: home == 'templates' ? :templates : :board,
+            shown: shown
+          )
         end
 
         # What the column shows for a selection; the version tells whether the sheet on screen is still the latest.
@@ -58,7 +67,8 @@ module App
         app.get "/#{home}/:slug/furniture" do
           paper_please(records.at(params['slug']))
           shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], nil)
-          json version: shown.record.version, **(shown.waiting.include?('mass') ? { waiting: true } : { svg: shown.furniture })
+          json version: shown.record.version,
+               **(shown.waiting.include?('mass') ? { waiting: true } : { svg: shown.furniture })
         end
 
         # Whether an open page shows anything that is no longer so.
@@ -70,17 +80,37 @@ module App
           record = records.at(params['slug'])
           data = body_json
           before = record.value.views.map(&:id)
-          Actions::EditDrawing.call(record, base: data['base']&.to_i) { |value| Presenters::EditRequest.new(value, Workshop.source, data, method(:millimetres), record: record).edit }
+          Actions::EditDrawing.call(record, base: data['base']&.to_i, author: who) do |value|
+            Presenters::EditRequest.new(value, Workshop.source, data, method(:millimetres), record: record).edit
+          end
           made = (record.value.views.map(&:id) - before).first&.then { |id| "view/#{id}" } # what was made is selected
-          state_of(Presenters::DrawingPage.new(record, sheet_still_there(record, data['sheet']), made || data['select']), told: shown_label(record, data['do']), made: made)
+          state_of(
+            Presenters::DrawingPage.new(record, sheet_still_there(record, data['sheet']), made || data['select']),
+            told: shown_label(record, data['do']),
+            made: made
+          )
         end
 
         %w[undo redo].each do |way|
           app.post "/#{home}/:slug/#{way}" do
             record = records.at(params['slug'])
             data = body_json
-            entry = Actions::TakeBack.public_send(way, record, base: data['base']&.to_i, model: (data['model'] if %w[with without].include?(data['model'])))
-            state_of(Presenters::DrawingPage.new(record, sheet_still_there(record, data['sheet']), data['select'].to_s.start_with?('house/', 'block/') ? data['select'] : nil), told: "#{way == 'undo' ? 'Taken back' : 'Done again'}: #{entry.label}")
+            entry =
+              Actions::TakeBack.public_send(
+                way,
+                record,
+                base: data['base']&.to_i,
+                model: (data['model'] if %w[with without].include?(data['model'])),
+                author: who
+              )
+            state_of(
+              Presenters::DrawingPage.new(
+                record,
+                sheet_still_there(record, data['sheet']),
+                data['select'].to_s.start_with?('house/', 'block/') ? data['select'] : nil
+              ),
+              told: "#{way == 'undo' ? 'Taken back' : 'Done again'}: #{entry.label}"
+            )
           end
         end
 
@@ -89,9 +119,18 @@ module App
           record = records.at(params['slug'])
           raise Refused, 'Choose a picture first: PNG or SVG.' unless params['file'].is_a?(Hash)
 
-          picture = Nockplane::Formats::PictureReader.read(params['file'][:tempfile].read(Nockplane::Formats::PictureReader::MAX_BYTES + 1), params['file'][:filename])
-          Actions::EditDrawing.call(record, base: nil) { |value| Nockplane::Drawings::BlockEdits.add_picture(value, picture) }
-          state_of(Presenters::DrawingPage.new(record, params['sheet'], params['select']), told: "Picture #{picture.name} is in; choose it in a cell of the title block.")
+          picture =
+            Nockplane::Formats::PictureReader.read(
+              params['file'][:tempfile].read(Nockplane::Formats::PictureReader::MAX_BYTES + 1),
+              params['file'][:filename]
+            )
+          Actions::EditDrawing.call(record, base: nil, author: who) do |value|
+            Nockplane::Drawings::BlockEdits.add_picture(value, picture)
+          end
+          state_of(
+            Presenters::DrawingPage.new(record, params['sheet'], params['select']),
+            told: "Picture #{picture.name} is in; choose it in a cell of the title block."
+          )
         end
       end
     end

@@ -11,41 +11,43 @@ module App
       end
 
       def self.shelf(app)
-        app.get('/templates') { page(:templates, title: 'Templates', current: :templates, shelf: Presenters::Shelf.new) }
+        app.get('/templates') do
+          page(:templates, title: 'Templates', current: :templates, shelf: Presenters::Shelf.new)
+        end
 
         app.post '/templates' do
-          redirect "/templates/#{Actions::SaveTemplate.blank(params['title'], { 'size' => params['size'].to_s.empty? ? 'A3' : params['size'].to_s }).slug}"
+          size = params['size'].to_s
+          template = Actions::SaveTemplate.blank(params['title'], { 'size' => size.empty? ? 'A3' : size })
+          redirect "/templates/#{template.slug}"
         end
 
         app.post '/templates/import' do
           raise Refused, 'Choose a template file first.' unless params['file'].is_a?(Hash)
 
-          redirect "/templates/#{Actions::SaveTemplate.from_file(params['file'][:tempfile].read(Nockplane::Formats::TemplateFile::MAX_BYTES + 1)).slug}"
+          text = params['file'][:tempfile].read(Nockplane::Formats::TemplateFile::MAX_BYTES + 1)
+          redirect "/templates/#{Actions::SaveTemplate.from_file(text).slug}"
         end
       end
 
       def self.one(app)
         app.post '/templates/:slug/publish' do
           template = Records::Template.at(params['slug'])
-          raise Refused, 'Nothing is different from the latest revision.' unless template.unpublished?
-          raise Refused, 'A template needs a berth, so that a model can be put in.' if template.value.berths.empty?
-
-          note = params['note'].to_s.strip[0, 300]
-          revision = template.publish(note.empty? ? 'published' : note, 'Drafting lead')
-          session[:told] = "Revision #{revision.number} of #{template.title} is published; new drawings are made from it."
+          revision = Actions::PublishTemplate.call(template, params['note'], author: who)
+          session[:told] =
+            "Revision #{revision.number} of #{template.title} is published; new drawings are made from it."
           redirect "/templates/#{template.slug}?select=house/template"
         end
 
         app.post '/templates/:slug/copy' do
           template = Records::Template.at(params['slug'])
-          redirect "/templates/#{Actions::SaveTemplate.copy(template, params['title'].to_s.strip.empty? ? "#{template.title}, copy" : params['title']).slug}"
+          title = params['title'].to_s.strip.empty? ? "#{template.title}, copy" : params['title']
+          redirect "/templates/#{Actions::SaveTemplate.copy(template, title).slug}"
         end
 
-        { 'remove' => -> { Time.now }, 'restore' => -> {} }.each do |way, at|
+        %w[remove restore].each do |way|
           app.post "/templates/:slug/#{way}" do
             template = Records::Template.at(params['slug'])
-            template.update!(removed_at: at.call)
-            session[:told] = "Template #{template.title} is #{way == 'remove' ? 'off the shelf; drawings made from it stay and say so' : 'on the shelf again'}."
+            session[:told] = "Template #{template.title} is #{Actions::ShelveTemplate.call(template, way)}."
             redirect '/templates'
           end
         end
@@ -69,25 +71,26 @@ module App
         app.post '/standards/import' do
           raise Refused, 'Choose a file with a drafting standard first.' unless params['file'].is_a?(Hash)
 
-          standard = Records::Standard.keep(Nockplane::Formats::TemplateFile.read_standard(params['file'][:tempfile].read(200_001)))
+          read = Nockplane::Formats::TemplateFile.read_standard(params['file'][:tempfile].read(200_001))
+          standard = Actions::KeepStandard.call(read)
           session[:told] = "Standard #{standard.name} is kept."
           redirect '/templates#standards'
         end
 
         # The values that a template or a drawing has now, kept under a name.
         app.post '/standards' do
-          record = Sheets::HOMES.fetch(params['home'].to_s) { raise Refused, 'The standard comes from a drawing or a template.' }.at(params['of'].to_s)
-          name = params['name'].to_s.strip
-          raise Refused, 'A standard needs a name of at most 60 letters.' unless name.length.between?(1, 60)
-
-          standard = Records::Standard.keep(record.value.standard.with('name' => name))
+          record =
+            Sheets::HOMES
+              .fetch(params['home'].to_s) { raise Refused, 'The standard comes from a drawing or a template.' }
+              .at(params['of'].to_s)
+          standard = Actions::KeepStandard.call(record.value.standard, name: params['name'].to_s)
           session[:told] = "Standard #{standard.name} is kept; it can be chosen in every drawing and template."
           redirect "/#{record.home}/#{record.slug}?select=house/standard"
         end
 
         app.post '/standards/:slug/remove' do
           standard = Records::Standard.at(params['slug'])
-          standard.destroy!
+          Actions::KeepStandard.remove(standard)
           session[:told] = "Standard #{standard.name} is off the shelf; drawings keep its values."
           redirect '/templates#standards'
         end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Backups while three people edit: every one must be whole, hold what was acknowledged before it began, and serve when it is put back.
+# Backups while three people edit: every one must be whole, hold what was acknowledged before it began, and serve when
+# it is put back.
 #   ruby bench/faults/copies.rb [COPIES]
 require 'open3'
 require_relative 'person'
@@ -20,7 +21,10 @@ people = DRAWINGS.map do |drawing|
     i = 0
     until over
       words = "note #{i += 1} on #{drawing}"
-      kept[drawing] << words if person.post("/drawings/#{drawing}/edits", { do: 'note', text: words, x: 30 + (i % 50), y: 40 }).code == '200'
+      if person.post("/drawings/#{drawing}/edits", { do: 'note', text: words, x: 30 + (i % 50), y: 40 }).code == '200'
+        kept[drawing] << words
+      end
+
     end
   end
 end
@@ -29,7 +33,12 @@ damaged = lost = 0
 COPIES.times do |k|
   sleep 0.5
   before = kept.transform_values(&:dup)
-  out, status = Open3.capture2e({ 'NOCKPLANE_DATA' => SERVER.data }, File.join(BenchServer::ROOT, 'bin/backup'), File.join(TO, "copy#{k}"))
+  out, status =
+    Open3.capture2e(
+      { 'NOCKPLANE_DATA' => SERVER.data },
+      File.join(BenchServer::ROOT, 'bin/backup'),
+      File.join(TO, "copy#{k}")
+    )
   next (damaged += 1) && warn(out) unless status.success?
 
   database = SQLite3::Database.new(File.join(TO, "copy#{k}", 'nockplane.sqlite3'), readonly: true)
@@ -43,7 +52,13 @@ end
 over = true
 people.each(&:join)
 
-out, status = Open3.capture2e({ 'NOCKPLANE_DATA' => File.join(TO, 'back') }, File.join(BenchServer::ROOT, 'bin/restore'), File.join(TO, "copy#{COPIES - 1}"))
+out, status =
+  Open3.capture2e(
+    { 'NOCKPLANE_DATA' => File.join(TO, 'back') },
+    File.join(BenchServer::ROOT, 'bin/restore'),
+    File.join(TO, "copy#{COPIES - 1}")
+  )
 warn out unless status.success?
-puts "#{COPIES} backups while #{kept.values.sum(&:size)} edits were acknowledged: damaged #{damaged}, acknowledged before and missing #{lost}, put back #{status.success? ? 'well' : 'NOT WELL'}"
+puts "#{COPIES} backups while #{kept.values.sum(&:size)} edits were acknowledged: damaged #{damaged}, acknowledged " \
+     "before and missing #{lost}, put back #{status.success? ? 'well' : 'NOT WELL'}"
 abort 'NOT WELL' unless damaged.zero? && lost.zero? && status.success?

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# Four people edit at once, while a worker works: no answer may be a fault, and every acknowledged edit must be on the drawing. The
-# demo data on a server and a worker of their own; each person places notes, first all on one drawing, then on one each.
+# Four people edit at once, while a worker works: no answer may be a fault, and every acknowledged edit must be on the
+# drawing. The demo data on a server and a worker of their own; each person places notes, first all on one drawing, then
+# on one each.
 #   ruby bench/faults/edits.rb [EDITS]
 require_relative 'person'
 
@@ -17,7 +18,11 @@ def edit(number, drawing)
   person = Person.new(SERVER.port)
   EDITS.times do |i|
     words = "#{number} #{drawing} #{i}"
-    answer = person.post("/drawings/#{drawing}/edits", { do: 'note', text: words, x: 25 + (50 * number) + (i % 3 * 12), y: 20 + (i % 67 * 4) })
+    answer =
+      person.post(
+        "/drawings/#{drawing}/edits",
+        { do: 'note', text: words, x: 25 + (50 * number) + (i % 3 * 12), y: 20 + (i % 67 * 4) }
+      )
     answers[answer.code] += 1
     kept << words if answer.code == '200'
   end
@@ -27,7 +32,8 @@ end
 # Four people on these drawings.
 def together(title, drawings)
   start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-  results = drawings.each_with_index.map { |drawing, number| Thread.new { [drawing, *edit(number, drawing)] } }.map(&:value)
+  results =
+    drawings.each_with_index.map { |drawing, number| Thread.new { [drawing, *edit(number, drawing)] } }.map(&:value)
   seconds = Process.clock_gettime(Process::CLOCK_MONOTONIC) - start
   lost = results.sum { |drawing, _, kept| SERVER.missing(drawing, kept).size }
   codes = results.map { |_, answers, _| answers }.reduce { |a, b| a.merge(b) { |_, x, y| x + y } }
@@ -35,5 +41,8 @@ def together(title, drawings)
   codes.keys == ['200'] && lost.zero?
 end
 
-well = [together('four people on one drawing', [DRAWINGS.first] * 4), together('four people on four drawings', DRAWINGS)]
+well = [
+  together('four people on one drawing', [DRAWINGS.first] * 4),
+  together('four people on four drawings', DRAWINGS)
+]
 abort 'NOT WELL' unless well.all?

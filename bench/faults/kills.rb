@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# The server and the worker are killed again and again (SIGKILL, the whole family of processes) while somebody edits and models move on:
-# what was acknowledged must be on the drawing, the database whole, and every revision followed up in the end.
+# The server and the worker are killed again and again (SIGKILL, the whole family of processes) while somebody edits and
+# models move on: what was acknowledged must be on the drawing, the database whole, and every revision followed up in
+# the end.
 #   ruby bench/faults/kills.rb [KILLS]
 require_relative 'person'
 
@@ -35,7 +36,13 @@ KILLS.times do |k|
   sleep 1 + (k % 3)
   sleep 0.2 until SERVER.well?
   person = Person.new(SERVER.port)
-  revisions += 1 if person.post('/models/spacer-12-x-6/revisions', { sizes: { length: (8 + (0.5 * (k + 1))).to_s }, note: "longer #{k}" }).code == '200'
+  if person.post(
+    '/models/spacer-12-x-6/revisions',
+       { sizes: { length: (8 + (0.5 * (k + 1))).to_s }, note: "longer #{k}" }
+  ).code == '200'
+    revisions += 1
+  end
+
   SERVER.kill(k.even? ? :worker : :web)
 end
 over = true
@@ -43,10 +50,12 @@ editor.join
 SERVER.quiet
 
 missing = SERVER.missing('qi-2107-d', kept)
-latest = 'SELECT %s FROM revisions JOIN models ON models.id = model_id WHERE slug = ? ORDER BY revisions.number DESC LIMIT 1'
+latest =
+  'SELECT %s FROM revisions JOIN models ON models.id = model_id WHERE slug = ? ORDER BY revisions.number DESC LIMIT 1'
 spacer = SERVER.value(format(latest, 'revisions.number'), 'spacer-12-x-6')
 wheel = SERVER.value(format(latest, 'recipe'), 'filter-wheel')[/"QI-2130":(\d+)/, 1].to_i
 whole = SERVER.value('PRAGMA integrity_check')
 puts "#{KILLS} kills; edits answered #{answers.inspect}, acknowledged #{kept.size}, lost #{missing.size}"
-puts "revisions acknowledged #{revisions}, the latest is #{spacer} and the assembly stands on #{wheel}; database #{whole}"
+puts "revisions acknowledged #{revisions}, the latest is #{spacer} and the assembly stands on #{wheel}; " \
+     "database #{whole}"
 abort 'NOT WELL' unless missing.empty? && spacer >= revisions + 1 && wheel == spacer && whole == 'ok'

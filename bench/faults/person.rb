@@ -4,7 +4,8 @@ require 'cgi'
 require 'json'
 require_relative '../server'
 
-# Somebody at a browser, as the server sees them: a session with its token. Raises SystemCallError, IOError when the server is gone.
+# Somebody at a browser, as the server sees them: a session with its token. Raises SystemCallError, IOError when the
+# server is gone.
 class Person
   def initialize(port)
     @port = port

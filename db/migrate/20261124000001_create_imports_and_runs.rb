@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Imported models know the file they come from; the intake folder remembers what it took; long work runs on a durable queue.
+# Imported models know the file they come from; the intake folder remembers what it took; long work runs on a durable
+# queue.
 class CreateImportsAndRuns < ActiveRecord::Migration[7.2]
   def change
     add_column :models, :source_file, :string

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Templates are documents like drawings, with published revisions; named drafting standards; properties that can be searched.
+# Templates are documents like drawings, with published revisions; named drafting standards; properties that can be
+# searched.
 class CreateHouseStyle < ActiveRecord::Migration[7.2]
   def change
     add_column :drawings, :kind, :string, null: false, default: 'drawing' # or template

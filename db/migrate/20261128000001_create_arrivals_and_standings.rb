@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-# Files that wait for an answer (whose revision are they?), where a drawing stands against its models, assemblies that could not
-# follow a component, and a bin for models and drawings. A revision knows how it came about, a journal entry which size it
-# changed in a model.
+# Files that wait for an answer (whose revision are they?), where a drawing stands against its models, assemblies that
+# could not follow a component, and a bin for models and drawings. A revision knows how it came about, a journal entry
+# which size it changed in a model.
 class CreateArrivalsAndStandings < ActiveRecord::Migration[7.2]
   def change
     add_column :models, :removed_at, :datetime

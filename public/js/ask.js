@@ -1,6 +1,9 @@
 // A question to the person, over the sheet's upper edge: words and buttons. Owns the given element.
 
-/** mount(place) returns { show(words, choices, link), hide() }; choices: [{ words, act(), primary }]. Escape and "Leave it" hide it. */
+/**
+ * mount(place) returns { show(words, choices, link), hide() }; choices: [{ words, act(), primary }]. Escape and "Leave
+ * it" hide it.
+ */
 export function mount(place) {
   let before = null;
 
@@ -15,7 +18,10 @@ export function mount(place) {
     b.type = 'button';
     b.className = `button is-small${primary ? ' is-link' : ''}`;
     b.textContent = words;
-    b.addEventListener('click', () => { hide(); act(); });
+    b.addEventListener('click', () => {
+      hide();
+      act();
+    });
     return b;
   }
 
@@ -26,7 +32,10 @@ export function mount(place) {
     const actions = document.createElement('p');
     actions.className = 'actions';
     choices.forEach((c, i) => {
-      if (!c.href) { actions.append(button(c.words, c.act, i === 0)); return; }
+      if (!c.href) {
+        actions.append(button(c.words, c.act, i === 0));
+        return;
+      }
       const a = document.createElement('a');
       a.className = `button is-small${i === 0 ? ' is-link' : ''}`;
       a.href = c.href;
@@ -46,6 +55,11 @@ export function mount(place) {
     actions.querySelector('button, a').focus();
   }
 
-  place.addEventListener('keydown', (event) => { if (event.key === 'Escape') { event.stopPropagation(); hide(); } });
+  place.addEventListener('keydown', (event) => {
+    if (event.key === 'Escape') {
+      event.stopPropagation();
+      hide();
+    }
+  });
   return { show, hide, open: () => !place.hidden };
 }

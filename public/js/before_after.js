@@ -1,5 +1,5 @@
-// A behind view as it was and as it is, laid over the sheet: the slider moves a line across the view, new lines show left of it, gone
-// ones right of it. Owns its own group in the sheet's SVG; coordinates are the SVG's (mm, y down).
+// A behind view as it was and as it is, laid over the sheet: the slider moves a line across the view, new lines show
+// left of it, gone ones right of it. Owns its own group in the sheet's SVG; coordinates are the SVG's (mm, y down).
 
 import { get, tell } from './talk.js';
 
@@ -68,7 +68,9 @@ export function mount({ sheet, column, path }) {
       const found = await get(path(view));
       lay(view, found);
       const { same, gone, fresh } = found.counts;
-      column.querySelector('#before-after-words').textContent = `Revision ${found.from} → ${found.to}: ${gone} lines gone (dashed), ${fresh} new (bold), ${same} as they were.`;
+      column.querySelector('#before-after-words').textContent =
+        `Revision ${found.from} → ${found.to}: ${gone} lines gone (dashed), ` +
+        `${fresh} new (bold), ${same} as they were.`;
       controls.hidden = false;
       button?.setAttribute('aria-pressed', 'true');
       const slider = column.querySelector('#wipe');

@@ -3,7 +3,9 @@
 /** Named values of a form: texts, and true or false for check boxes. */
 function values(form) {
   const found = Object.fromEntries(new FormData(form));
-  form.querySelectorAll('input[type=checkbox][name]').forEach((box) => { found[box.name] = box.checked; });
+  form.querySelectorAll('input[type=checkbox][name]').forEach((box) => {
+    found[box.name] = box.checked;
+  });
   return found;
 }
 
@@ -12,17 +14,28 @@ export function mount(column, { edit, send, upload, place }) {
   // Ticked annotations adrift: tied each to what is most like it, or deleted, in one step.
   function adrift(form, way) {
     const ticked = new FormData(form).getAll('adrift');
-    if (way === 'delete') { edit({ do: 'delete', what: ticked.map((id) => `dimension/${id}`) }); return; }
+    if (way === 'delete') {
+      edit({ do: 'delete', what: ticked.map((id) => `dimension/${id}`) });
+      return;
+    }
     const pairs = {};
-    ticked.forEach((id) => { const best = form.querySelector(`[data-preview="${CSS.escape(id)}"]`); if (best) pairs[id] = best.dataset.to; });
+    ticked.forEach((id) => {
+      const best = form.querySelector(`[data-preview="${CSS.escape(id)}"]`);
+      if (best) pairs[id] = best.dataset.to;
+    });
     edit({ do: 'tie', pairs });
   }
 
   // Pictures of the directions of another model.
   column.addEventListener('change', (event) => {
-    if (event.target.form?.dataset.atOnce !== undefined) { event.target.form.requestSubmit(); return; }
+    if (event.target.form?.dataset.atOnce !== undefined) {
+      event.target.form.requestSubmit();
+      return;
+    }
     if (event.target.dataset.looks === undefined) return;
-    event.target.form.querySelectorAll('img[data-look]').forEach((img) => { img.src = `/models/${event.target.value.split('|')[0]}/looks/${img.dataset.look.replaceAll(' ', '-')}.svg`; });
+    event.target.form.querySelectorAll('img[data-look]').forEach((img) => {
+      img.src = `/models/${event.target.value.split('|')[0]}/looks/${img.dataset.look.replaceAll(' ', '-')}.svg`;
+    });
   });
 
   column.addEventListener('submit', (event) => {

@@ -2,9 +2,18 @@
 
 const KEY = 'nockplane-folded';
 
-/** mount(page, { onChange() }): page carries the classes no-index and no-column; buttons have data-fold="index" or "column". */
+/**
+ * mount(page, { onChange() }): page carries the classes no-index and no-column; buttons have data-fold="index" or
+ * "column".
+ */
 export function mount(page, { onChange }) {
-  const read = () => { try { return JSON.parse(localStorage.getItem(KEY)) || {}; } catch { return {}; } };
+  const read = () => {
+    try {
+      return JSON.parse(localStorage.getItem(KEY)) || {};
+    } catch {
+      return {};
+    }
+  };
   const state = read();
 
   function show() {
@@ -12,14 +21,21 @@ export function mount(page, { onChange }) {
       page.classList.toggle(`no-${side}`, Boolean(state[side]));
       document.querySelectorAll(`[data-fold="${side}"]`).forEach((button) => {
         button.setAttribute('aria-expanded', String(!state[side]));
-        button.setAttribute('aria-label', `${state[side] ? 'Show' : 'Fold away'} ${side === 'index' ? 'sheets and layers' : 'docket and selection'}`);
+        button.setAttribute(
+          'aria-label',
+          `${state[side] ? 'Show' : 'Fold away'} ${side === 'index' ? 'sheets and layers' : 'docket and selection'}`,
+        );
       });
     }
   }
 
   function set(changes) {
     Object.assign(state, changes);
-    try { localStorage.setItem(KEY, JSON.stringify(state)); } catch { /* folded for this page only */ }
+    try {
+      localStorage.setItem(KEY, JSON.stringify(state));
+    } catch {
+      /* folded for this page only */
+    }
     show();
     onChange();
   }
@@ -29,10 +45,21 @@ export function mount(page, { onChange }) {
     if (button) set({ [button.dataset.fold]: !state[button.dataset.fold] });
   });
   document.addEventListener('keydown', (event) => {
-    if (event.key !== 'b' || event.ctrlKey || event.metaKey || event.altKey || /INPUT|TEXTAREA|SELECT/.test(event.target.tagName)) return;
+    if (
+      event.key !== 'b' ||
+      event.ctrlKey ||
+      event.metaKey ||
+      event.altKey ||
+      /INPUT|TEXTAREA|SELECT/.test(event.target.tagName)
+    )
+      return;
     const folded = state.index && state.column;
     set({ index: !folded, column: !folded });
   });
   show();
-  return { open(side) { if (state[side]) set({ [side]: false }); } };
+  return {
+    open(side) {
+      if (state[side]) set({ [side]: false });
+    },
+  };
 }

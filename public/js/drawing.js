@@ -8,7 +8,12 @@ import { mount as mountAsk } from './ask.js';
 import { mount as beforeAfter } from './before_after.js';
 import { mount as mountForms } from './column_forms.js';
 import { mount as mountHand } from './view_drawing.js';
-import { watch, morph } from './live.js';
+import { mount as mountCandidates } from './candidates.js';
+import { mount as mountBar } from './drawing_bar.js';
+import { mount as mountShading } from './sheet_shading.js';
+import { mount as mountKeys } from './drawing_keys.js';
+import { mount as mountPreview } from './adrift_preview.js';
+import { watch, morph, typed } from './live.js';
 import { post, postForm, get, tell } from './talk.js';
 
 const data = JSON.parse(document.getElementById('drawing-data').textContent);
@@ -21,19 +26,34 @@ let selected = new URLSearchParams(location.search).get('select') || '';
 const ask = mountAsk(byId('clash'));
 const sheet = mount(desk, {
   data,
-  onSelect: (key) => { focus.forget(); select(key.replace(/^(mark|label)\//, 'view/')); },
+  onSelect: (key) => {
+    focus.forget();
+    select(key.replace(/^(mark|label)\//, 'view/'));
+  },
   onMove: moved,
   onPull: (what, to, x, y) => edit({ do: 'pull', what, to, at: [x, y] }),
   onScale: (what, scale) => edit({ do: 'rescale', what, scale }),
-  preview: (key, to) => get(`${base}/views/${key.split('/')[1]}/pulled?sheet=${data.sheet}&to=${encodeURIComponent(to)}`),
+  preview: (key, to) =>
+    get(`${base}/views/${key.split('/')[1]}/pulled?sheet=${data.sheet}&to=${encodeURIComponent(to)}`),
   say: (words) => tell(words, false, 60000),
   onWrap: (what, width) => edit({ do: 'wrap', what, width: width.toFixed(2) }),
 });
 const focus = mountFocus(desk, {
   sheet,
-  names: (key) => data.views[key]?.name || [...sheet.group(key).querySelectorAll('text')].map((t) => t.textContent).join(' ').slice(0, 80) || key.split('/')[0],
+  names: (key) =>
+    data.views[key]?.name ||
+    [...sheet.group(key).querySelectorAll('text')]
+      .map((t) => t.textContent)
+      .join(' ')
+      .slice(0, 80) ||
+    key.split('/')[0],
   selected: () => selected,
-  onOpen: (key) => select(key).then(() => { columns.open('column'); column.querySelector('h2')?.setAttribute('tabindex', '-1'); column.querySelector('h2')?.focus(); }),
+  onOpen: (key) =>
+    select(key).then(() => {
+      columns.open('column');
+      column.querySelector('h2')?.setAttribute('tabindex', '-1');
+      column.querySelector('h2')?.focus();
+    }),
   onMove: (what, dx, dy) => edit({ do: 'move', what, dx, dy }),
   onDelete: remove,
 });
@@ -47,22 +67,29 @@ function moved(what, dx, dy) {
 const columns = mountColumns(document.querySelector('.drawing-page'), { onChange() {} });
 sheet.select(selected);
 
+const shading = mountShading({ base, sheet, sheetId: () => data.sheet, version: () => version });
 const compare = beforeAfter({ sheet: desk, column, path: (view) => `${base}/views/${view}/before-after` });
-
-const typing = () => [...column.querySelectorAll('input:not([type=checkbox]):not([type=radio]), textarea')].some((i) => i.value !== i.defaultValue);
 
 function show(state, { keepTyped = false } = {}) {
   compare.end();
   version = state.version;
   const other = state.on && state.on !== data.sheet;
-  Object.assign(data, { homes: state.homes || data.homes, views: state.views || data.views, sheet: state.on || data.sheet });
-  if (state.made) { selected = state.made; sheet.choose(selected); history.pushState({}, '', `${base}?${new URLSearchParams({ sheet: state.on || data.sheet, select: selected })}`); }
+  Object.assign(data, {
+    homes: state.homes || data.homes,
+    views: state.views || data.views,
+    sheet: state.on || data.sheet,
+  });
+  if (state.made) {
+    selected = state.made;
+    sheet.choose(selected);
+    history.pushState({}, '', `${base}?${new URLSearchParams({ sheet: state.on || data.sheet, select: selected })}`);
+  }
   const held = focus.holds();
   sheet.replace(state.sheet, state.paper);
   if (held) focus.refocus();
   if (other) history.replaceState({}, '', `${base}?sheet=${data.sheet}`);
-  shade(state.waiting || []);
-  if (!(keepTyped && typing())) fill(state.column);
+  shading.begin(state.waiting || []);
+  if (!(keepTyped && typed(column))) fill(state.column);
   morph(bar, state.bar);
   if (state.index) morph(index, state.index);
   if (state.pulse) live.know(state.pulse);
@@ -80,30 +107,10 @@ function fill(markup) {
   }
 }
 
-// Shading and mass take longer than lines: a worker makes them, and they are put in unless the sheet has changed meanwhile.
-let waiting = false;
-function shade(views) {
-  waiting = views.length > 0;
-  const asked = version;
-  views.filter((view) => view !== 'lines').forEach(async (view) => {
-    try {
-      for (let tries = 0; tries < 200 && asked === version; tries += 1) {
-        const found = await get(view === 'mass' ? `${base}/furniture?sheet=${data.sheet}` : `${base}/views/${view}/shading?sheet=${data.sheet}`);
-        if (found.version !== version) return;
-        if (!found.waiting) { if (view === 'mass') sheet.swap(found.svg); else sheet.under(`view/${view}`, found.svg); return; }
-        if (tries === 1) tell(view === 'mass' ? 'The mass is being worked out …' : 'Shading is being worked out …');
-        await new Promise((done) => { setTimeout(done, 700); });
-      }
-    } catch (error) {
-      tell(error.message, true);
-    }
-  });
-}
-
 const live = watch({
   path: () => `${base}/pulse`,
   pulse: data.pulse,
-  soon: () => waiting || Boolean(column.querySelector('.checking')),
+  soon: () => shading.waiting() || Boolean(column.querySelector('.checking')),
   onChange: () => queue.then(() => refresh({ keepTyped: true })),
 });
 
@@ -111,7 +118,7 @@ const live = watch({
 // mistaken for somebody else's change. What waits behind a refused post is dropped.
 let queue = Promise.resolve();
 let refused = 0;
-shade(data.waiting);
+shading.begin(data.waiting);
 
 function send(path, body = {}) {
   const before = refused;
@@ -127,9 +134,17 @@ async function attempt(path, body) {
     refused += 1;
     sheet.settle();
     const question = error.data?.ask;
-    if (question) ask.show(error.message, question.choices.map((c) => ({ words: c.words, act: () => send(path, { ...body, ...c.body }) })), question.link);
+    if (question)
+      ask.show(
+        error.message,
+        question.choices.map((c) => ({ words: c.words, act: () => send(path, { ...body, ...c.body }) })),
+        question.link,
+      );
     else if (error.data?.clash) await clashed(error, path, body);
-    else { tell(error.message, true); if (error.status === 404) await refresh(); }
+    else {
+      tell(error.message, true);
+      if (error.status === 404) await refresh();
+    }
   }
 }
 
@@ -174,27 +189,65 @@ window.addEventListener('popstate', () => turnTo(new URLSearchParams(location.se
 
 // Deleting a view asks when more goes with it.
 function remove(what, goes = goesWith(what)) {
-  const gone = (how) => { if (what === selected) { selected = ''; sheet.select(''); } return edit({ do: how, what }); };
+  const gone = (how) => {
+    if (what === selected) {
+      selected = '';
+      sheet.select('');
+    }
+    return edit({ do: how, what });
+  };
   const keeps = data.views[what]?.keeps;
   if (!goes) gone('delete');
-  else ask.show(`${data.views[what]?.name || 'It'} goes with ${goes}.`, [{ words: 'Delete it all', act: () => gone('delete') },
-    ...(keeps ? [{ words: `Keep ${keeps} as ${keeps.includes(' and ') || keeps.includes(',') ? 'views' : 'a view'} of their own`, act: () => gone('keep children') }] : [])]);
+  else
+    ask.show(`${data.views[what]?.name || 'It'} goes with ${goes}.`, [
+      { words: 'Delete it all', act: () => gone('delete') },
+      ...(keeps
+        ? [
+            {
+              words: `Keep ${keeps} as ${/ and |,/.test(keeps) ? 'views' : 'a view'} of their own`,
+              act: () => gone('keep children'),
+            },
+          ]
+        : []),
+    ]);
 }
 const goesWith = (what) => data.views[what]?.goes || '';
 
-const hand = mountHand({ sheet, desk, column, edit, selected: () => selected });
+const hand = mountHand({
+  sheet,
+  desk,
+  column,
+  edit,
+  selected: () => selected,
+  snaps: (key) =>
+    `${base}/${key.startsWith('view/') ? key.replace('view/', 'views/') + '/' : ''}snaps?sheet=${data.sheet}`,
+});
+mountCandidates({
+  svg: () => desk.querySelector('svg.sheet'),
+  column,
+  path: (view) => `${base}/views/${view}/candidates?sheet=${data.sheet}`,
+});
 mountForms(column, { edit, send, upload, place, select: () => selected });
 column.addEventListener('click', clicked);
 index.addEventListener('click', clicked);
 
 function clicked(event) {
-  const target = event.target.closest('[data-draw], [data-select], [data-edit], [data-update], [data-before-after], [data-to-template]');
+  const target = event.target.closest(
+    '[data-draw], [data-select], [data-edit], [data-update], [data-before-after], [data-to-template]',
+  );
   if (!target) return;
   event.preventDefault();
-  if (target.dataset.draw) { hand.begin(target); return; }
-  if (target.dataset.beforeAfter) { compare.toggle(target.dataset.beforeAfter); return; }
+  if (target.dataset.draw) {
+    hand.begin(target);
+    return;
+  }
+  if (target.dataset.beforeAfter) {
+    compare.toggle(target.dataset.beforeAfter);
+    return;
+  }
   if (target.dataset.select !== undefined) chosen(target);
-  else if (target.dataset.update) send('/update', { views: target.dataset.update === '*' ? null : [target.dataset.update] });
+  else if (target.dataset.update)
+    send('/update', { views: target.dataset.update === '*' ? null : [target.dataset.update] });
   else if (target.dataset.toTemplate) send('/template', { template: target.dataset.toTemplate });
   else {
     const what = JSON.parse(target.dataset.edit);
@@ -206,30 +259,23 @@ function clicked(event) {
 function chosen(target) {
   const then = select(target.dataset.select);
   if (target.dataset.compare) then.then(() => compare.toggle(target.dataset.compare));
-  if (target.dataset.light) then.then(() => { sheet.light(target.dataset.light.split(' ')); sheet.nearTo(target.dataset.select); });
+  if (target.dataset.light)
+    then.then(() => {
+      sheet.light(target.dataset.light.split(' '));
+      sheet.nearTo(target.dataset.select);
+    });
 }
 
-// What an annotation adrift would be, tied to a proposal: seen on the sheet while the button is pointed at or has the focus.
-let previewed = null;
-async function preview(event) {
-  const button = event.target.closest?.('[data-preview]');
-  if (button === previewed) return;
-  previewed = button;
-  sheet.overlay('');
-  if (!button) return;
-  try {
-    const found = await get(`${base}/dimensions/${button.dataset.preview}/preview?sheet=${data.sheet}&to=${encodeURIComponent(button.dataset.to)}`);
-    if (previewed === button) sheet.overlay(found.svg, `dimension/${button.dataset.preview}`);
-  } catch (error) {
-    tell(error.message, true);
-  }
-}
-['pointerover', 'focusin'].forEach((kind) => column.addEventListener(kind, preview));
-column.addEventListener('pointerleave', () => preview({ target: document.activeElement }));
+mountPreview(column, { sheet, path: (id, to) => `${base}/dimensions/${id}/preview?sheet=${data.sheet}&to=${to}` });
 
 // A note goes where the next click says; Enter puts it in the middle of what is seen, Escape drops it.
 function place(text, form) {
-  const put = async (x, y) => { sheet.place(null); const before = refused; await edit({ do: 'note', text, x, y }); if (before === refused) form?.reset?.(); };
+  const put = async (x, y) => {
+    sheet.place(null);
+    const before = refused;
+    await edit({ do: 'note', text, x, y });
+    if (before === refused) form?.reset?.();
+  };
   sheet.place(put);
   tell('Click where the note goes. Enter puts it in the middle, Escape drops it.', false, 60000);
   desk.focus();
@@ -254,37 +300,18 @@ async function upload(form) {
   }
 }
 
-bar.addEventListener('click', (event) => {
-  const button = event.target.closest('[data-post]');
-  if (button) send(`/${button.dataset.post}`);
-  const paper = event.target.closest('[data-unfinished]');
-  if (paper?.dataset.unfinished) {
-    event.preventDefault();
-    ask.show(`This drawing is not finished: ${paper.dataset.unfinished}.`, [{ words: 'PDF with a mark in the margin', href: paper.href }, { words: 'PDF without a mark', href: `${paper.href}?mark=no` }]);
-  }
-});
-
+mountBar(bar, { send, ask });
 document.querySelectorAll('[data-zoom]').forEach((b) => b.addEventListener('click', () => sheet.zoom(b.dataset.zoom)));
 
-const STEPS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
-document.addEventListener('keydown', (event) => {
-  const key = event.key.toLowerCase();
-  const field = /INPUT|TEXTAREA|SELECT/.test(event.target.tagName);
-  if (field && event.target.value !== event.target.defaultValue) return; // what is being typed has its own undo
-  if ((event.ctrlKey || event.metaKey) && (key === 'z' || key === 'y')) { event.preventDefault(); send(key === 'y' || event.shiftKey ? '/redo' : '/undo'); return; }
-  if (field) return;
-  if (sheet.placing()) {
-    if (event.key === 'Escape') { sheet.place(null); tell('The note was not placed; its words are still in the field.'); return; }
-    if (event.key === 'Enter') { event.preventDefault(); placeAtCentre(); return; }
-  }
-  if (event.key === 'Escape') { sheet.light([]); if (selected && !ask.open()) select(''); }
-  if (!selected || event.target.closest('button, a, summary') || !/^(view|dimension|note|berth|table)\//.test(selected)) return;
-  if (event.key === 'Delete' || event.key === 'Backspace') { event.preventDefault(); remove(selected); }
-  if (STEPS[event.key]) {
-    event.preventDefault();
-    const k = event.shiftKey ? 5 : 1;
-    edit({ do: 'move', what: selected, dx: STEPS[event.key][0] * k, dy: STEPS[event.key][1] * k });
-  }
+mountKeys({
+  sheet,
+  selected: () => selected,
+  asking: ask.open,
+  leave: () => select(''),
+  send,
+  edit,
+  remove,
+  atCentre: () => placeAtCentre(),
 });
 
 const first = byId('told-first');

@@ -1,5 +1,6 @@
-// Keeps a page up to date: asks for its pulse (a short text) every few seconds, and at once when the window is looked at again; calls
-// back when it is another one. Also swaps parts of a page without losing focus, what is typed, or what is folded open.
+// Keeps a page up to date: asks for its pulse (a short text) every few seconds, and at once when the window is looked
+// at again; calls back when it is another one. Also swaps parts of a page without losing focus, what is typed, or what
+// is folded open.
 
 import { Idiomorph } from '/vendor/idiomorph/idiomorph.esm.js';
 import { get } from './talk.js';
@@ -30,18 +31,26 @@ export function watch({ path, pulse, onChange, soon = () => false }) {
     if (!over) timer = setTimeout(ask, soon() ? SOON : CALM);
   }
 
-  const seen = () => { if (!document.hidden) ask(); };
+  const seen = () => {
+    if (!document.hidden) ask();
+  };
   document.addEventListener('visibilitychange', seen);
   timer = setTimeout(ask, soon() ? SOON : CALM);
   return {
-    know(fresh) { known = fresh; },
-    stop() { over = true; clearTimeout(timer); document.removeEventListener('visibilitychange', seen); },
+    know(fresh) {
+      known = fresh;
+    },
+    stop() {
+      over = true;
+      clearTimeout(timer);
+      document.removeEventListener('visibilitychange', seen);
+    },
   };
 }
 
 /**
- * Makes element's content that of the markup; keeps focus and details folded open (those with an id); keepTyped: also the text being
- * typed.
+ * Makes element's content that of the markup; keeps focus and details folded open (those with an id); keepTyped: also
+ * the text being typed.
  */
 export function morph(element, markup, keepTyped = false) {
   Idiomorph.morph(element, markup, {
@@ -50,3 +59,9 @@ export function morph(element, markup, keepTyped = false) {
     callbacks: { beforeAttributeUpdated: (name, node) => !(name === 'open' && node.tagName === 'DETAILS' && node.id) },
   });
 }
+
+/** Has a person typed something in a field within element that is not kept yet? */
+export const typed = (element) =>
+  [...element.querySelectorAll('input:not([type=checkbox]):not([type=radio]), textarea')].some(
+    (field) => field.value !== field.defaultValue,
+  );

@@ -16,14 +16,25 @@ function weigh() {
   const place = byId('volume');
   if (place.dataset.asked) return;
   place.dataset.asked = 'yes';
-  const look = () => get(place.dataset.mass).then((m) => { if (m.waiting) setTimeout(look, 800); else place.textContent = m.words; }, () => { place.textContent = 'volume unknown'; });
+  const look = () =>
+    get(place.dataset.mass).then(
+      (m) => {
+        if (m.waiting) setTimeout(look, 800);
+        else place.textContent = m.words;
+      },
+      () => {
+        place.textContent = 'volume unknown';
+      },
+    );
   look();
 }
 
 const viewer = (() => {
   try {
     return mount(viewerPlace, {
-      onFace: (name) => { byId('face-name').textContent = (name && (faceWords[name] || name)) || 'Point at a face to see its name'; },
+      onFace: (name) => {
+        byId('face-name').textContent = (name && (faceWords[name] || name)) || 'Point at a face to see its name';
+      },
       onBusy: (busy) => {
         byId('face-name').textContent = busy ? 'Making the picture …' : 'Point at a face to see its name';
         if (!busy) weigh();
@@ -53,7 +64,10 @@ async function keepLook(name) {
     tell(error.message, true);
   }
 }
-byId('looks-form')?.addEventListener('submit', (event) => { event.preventDefault(); keepLook(byId('look-name').value); });
+byId('looks-form')?.addEventListener('submit', (event) => {
+  event.preventDefault();
+  keepLook(byId('look-name').value);
+});
 byId('keep-front')?.addEventListener('click', () => keepLook('front'));
 
 byId('explode')?.addEventListener('click', ({ target }) => {
@@ -66,11 +80,13 @@ function fault(error) {
   const place = byId('faults');
   const list = document.createElement('ul');
   const faults = error.data?.faults || [{ reason: error.message }];
-  list.append(...faults.map((f) => {
-    const item = document.createElement('li');
-    item.textContent = [f.line && `Line ${f.line}`, f.path, f.reason].filter(Boolean).join(' · ');
-    return item;
-  }));
+  list.append(
+    ...faults.map((f) => {
+      const item = document.createElement('li');
+      item.textContent = [f.line && `Line ${f.line}`, f.path, f.reason].filter(Boolean).join(' · ');
+      return item;
+    }),
+  );
   const head = document.createElement('b');
   head.textContent = 'This can\u2019t be built. The last good revision stays.';
   place.replaceChildren(head, list);
@@ -88,8 +104,15 @@ function fault(error) {
 }
 
 function goTo(area, line) {
-  const start = area.value.split('\n').slice(0, line - 1).join('\n').length + (line > 1 ? 1 : 0);
-  area.setSelectionRange(start, area.value.indexOf('\n', start) < 0 ? area.value.length : area.value.indexOf('\n', start));
+  const start =
+    area.value
+      .split('\n')
+      .slice(0, line - 1)
+      .join('\n').length + (line > 1 ? 1 : 0);
+  area.setSelectionRange(
+    start,
+    area.value.indexOf('\n', start) < 0 ? area.value.length : area.value.indexOf('\n', start),
+  );
 }
 
 // The trial under way: a later one takes its place, and the server gives up what nobody waits for.
@@ -100,7 +123,9 @@ async function attempt(change) {
   const mine = new AbortController();
   under = mine;
   byId('faults').hidden = true;
-  const slow = setTimeout(() => { byId('building').hidden = false; }, 800);
+  const slow = setTimeout(() => {
+    byId('building').hidden = false;
+  }, 800);
   try {
     const trial = await post(`/models/${slug}/try`, change, mine.signal);
     pending = trial.same ? null : trial.text;
@@ -109,7 +134,10 @@ async function attempt(change) {
     if (error.name !== 'AbortError') fault(error);
   } finally {
     clearTimeout(slow);
-    if (under === mine) { under = null; byId('building').hidden = true; }
+    if (under === mine) {
+      under = null;
+      byId('building').hidden = true;
+    }
   }
 }
 
@@ -124,11 +152,13 @@ function show(trial) {
   });
   byId('recipe-text').value = trial.text;
   const lines = trial.changed.map((c) => `${c.name}: ${c.old ?? '–'} → ${c.new ?? '–'}`).concat(trial.warnings);
-  byId('changed').replaceChildren(...(lines.length ? lines : ['No number changes.']).map((words) => {
-    const item = document.createElement('li');
-    item.textContent = words;
-    return item;
-  }));
+  byId('changed').replaceChildren(
+    ...(lines.length ? lines : ['No number changes.']).map((words) => {
+      const item = document.createElement('li');
+      item.textContent = words;
+      return item;
+    }),
+  );
   byId('trial').hidden = trial.same;
   byId('trial-flag').hidden = trial.same;
   if (trial.same) tell('Nothing is different from the kept revision.');
@@ -138,20 +168,33 @@ function show(trial) {
 // Sizes and features that differ from what the page was loaded with.
 function changes() {
   const sizes = {};
-  document.querySelectorAll('#sizes-form input').forEach((i) => { if (i.value !== i.defaultValue) sizes[i.name] = i.value; });
-  document.querySelectorAll('#sizes-form select').forEach((s) => { if (!s.selectedOptions[0].defaultSelected) sizes[s.name] = s.value; });
+  document.querySelectorAll('#sizes-form input').forEach((i) => {
+    if (i.value !== i.defaultValue) sizes[i.name] = i.value;
+  });
+  document.querySelectorAll('#sizes-form select').forEach((s) => {
+    if (!s.selectedOptions[0].defaultSelected) sizes[s.name] = s.value;
+  });
   const features = {};
-  document.querySelectorAll('[data-feature]').forEach((i) => { if (i.checked !== i.defaultChecked) features[i.dataset.feature] = i.checked; });
+  document.querySelectorAll('[data-feature]').forEach((i) => {
+    if (i.checked !== i.defaultChecked) features[i.dataset.feature] = i.checked;
+  });
   return { sizes, features };
 }
 
-byId('sizes-form')?.addEventListener('submit', (e) => { e.preventDefault(); attempt(changes()); });
+byId('sizes-form')?.addEventListener('submit', (e) => {
+  e.preventDefault();
+  attempt(changes());
+});
 document.querySelectorAll('[data-feature]').forEach((i) => i.addEventListener('change', () => attempt(changes())));
 byId('check')?.addEventListener('click', () => attempt({ text: byId('recipe-text').value }));
 byId('drop').addEventListener('click', () => location.reload());
 byId('keep').addEventListener('click', async () => {
   try {
-    const kept = await post(`/models/${slug}/revisions`, { text: pending, note: byId('note').value, base: Number(page.dataset.base) });
+    const kept = await post(`/models/${slug}/revisions`, {
+      text: pending,
+      note: byId('note').value,
+      base: Number(page.dataset.base),
+    });
     location.href = kept.href;
   } catch (error) {
     fault(error);

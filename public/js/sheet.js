@@ -1,22 +1,25 @@
-// The sheet on screen: zoom, pan, pinch, selection frame, and dragging of its groups. Owns the svg inside the given element.
-// Coordinates handed out are mm of paper with y up; boxes inside are the SVG's (y down).
+// The sheet on screen: zoom, pan, pinch, selection frame, and dragging of its groups. Owns the svg inside the given
+// element. Coordinates handed out are mm of paper with y up; boxes inside are the SVG's (y down).
 
-import { zoomed, wheelFactor, around, moves } from './geometry.js';
+import { zoomed, wheelFactor, around } from './geometry.js';
 import { mount as mountMarks } from './sheet_marks.js';
 import { mount as mountDraw } from './sheet_draw.js';
 import { mount as mountHandles } from './sheet_handles.js';
+import { mount as mountLayers } from './sheet_layers.js';
 
-const MOVABLE = '[data-owner^="view/"], [data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="berth/"], [data-owner^="table/"], [data-owner^="mark/"], [data-owner^="label/"]';
-const CHOOSABLE = `${MOVABLE}, [data-owner^="block/"]`;
+const owned = (...kinds) => kinds.map((kind) => `[data-owner^="${kind}/"]`).join(', ');
+const MOVABLE = owned('view', 'dimension', 'note', 'berth', 'table', 'mark', 'label');
+const CHOOSABLE = `${MOVABLE}, ${owned('block')}`;
 const NS = 'http://www.w3.org/2000/svg';
 // Room around the paper at fit, and around a view gone near to, mm.
 const EDGE = 2;
 const NEAR = 12;
 
 /**
- * mount(element, { data, onSelect(key), onMove(key, dx, dy), onWrap(key, width), onPull(key, to, x, y), onScale(key, text),
- * preview(key, to), say(words) }) returns { replace(svg, paper), settle(), select(key), draw(stages, onDone, onDrop), drawing(),
- * under(key, svg), swap(svg), overlay(svg, instead), light(keys), zoom(how), nearTo(key), place(words, onPlace), centre(), boxes() }.
+ * mount(element, { data, onSelect(key), onMove(key, dx, dy), onWrap(key, width), onPull(key, to, x, y), onScale(key,
+ * text), preview(key, to), say(words) }) returns { replace(svg, paper), settle(), select(key), draw(stages, onDone,
+ * onDrop), drawing(), under(key, svg), swap(svg), overlay(svg, instead), light(keys), zoom(how), nearTo(key),
+ * place(words, onPlace), centre(), boxes() }.
  */
 export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale, preview, say }) {
   let box = null;
@@ -28,18 +31,41 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
   const svg = () => element.querySelector('svg.sheet');
   const apply = () => svg().setAttribute('viewBox', box.join(' '));
   // The whole paper, untrimmed margins included, as large as it goes.
-  const fit = () => { const [mx, my] = data.overhang || [0, 0]; box = around([-mx, -my, data.width + 2 * mx, data.height + 2 * my], EDGE); apply(); };
+  const fit = () => {
+    const [mx, my] = data.overhang || [0, 0];
+    box = around([-mx, -my, data.width + 2 * mx, data.height + 2 * my], EDGE);
+    apply();
+  };
   const group = (key) => key && svg().querySelector(`[data-owner="${CSS.escape(key)}"]`);
   const rectangle = (b, name, room = 0) => {
     const rect = document.createElementNS(NS, 'rect');
     rect.setAttribute('class', name);
-    for (const [k, v] of Object.entries({ x: b.x - room, y: b.y - room, width: b.width + 2 * room, height: b.height + 2 * room })) rect.setAttribute(k, v);
+    for (const [k, v] of Object.entries({
+      x: b.x - room,
+      y: b.y - room,
+      width: b.width + 2 * room,
+      height: b.height + 2 * room,
+    }))
+      rect.setAttribute(k, v);
     return rect;
   };
-  const boxOf = (g) => { const b = (g.querySelector(':scope > .hit') || g).getBBox(); return [b.x, b.y, b.width, b.height]; };
+  const boxOf = (g) => {
+    const b = (g.querySelector(':scope > .hit') || g).getBBox();
+    return [b.x, b.y, b.width, b.height];
+  };
   const marks = mountMarks({ svg, data, boxOf });
+  const layers = mountLayers({ svg, data, group: (key) => group(key), rectangle });
   const handles = mountHandles({ svg, data, boxOf, group: (key) => group(key), preview });
-  const draw = mountDraw({ element, svg, height: () => data.height, start: () => { const g = group(chosen); return g ? middleOf(boxOf(g)) : [box[0] + box[2] / 2, box[1] + box[3] / 2]; }, say });
+  const draw = mountDraw({
+    element,
+    svg,
+    height: () => data.height,
+    start: () => {
+      const g = group(chosen);
+      return g ? middleOf(boxOf(g)) : [box[0] + box[2] / 2, box[1] + box[3] / 2];
+    },
+    say,
+  });
 
   const middleOf = ([x, y, w, h]) => [x + w / 2, y + h / 2];
 
@@ -49,41 +75,26 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
   }
 
   function frame() {
-    svg().querySelectorAll('.chosen-box, .wrap-handle').forEach((e) => e.remove());
+    svg()
+      .querySelectorAll('.chosen-box, .wrap-handle')
+      .forEach((e) => e.remove());
     handles.clear();
     const target = group(chosen);
     if (!target) return;
     const b = target.getBBox();
     svg().append(rectangle(b, 'chosen-box', 2));
     handles.show(chosen);
-    if (chosen.startsWith('note/')) svg().append(rectangle({ x: b.x + b.width + 1.2, y: b.y - 2, width: 2.4, height: b.height + 4 }, 'wrap-handle'));
+    if (chosen.startsWith('note/'))
+      svg().append(rectangle({ x: b.x + b.width + 1.2, y: b.y - 2, width: 2.4, height: b.height + 4 }, 'wrap-handle'));
   }
 
-  // Lines and texts are thin: behind them come boxes that can be hit, one for a view, one for each text of an annotation.
-  function hits() {
-    svg().querySelectorAll('[data-owner^="view/"], [data-owner^="berth/"], [data-owner^="table/"], [data-owner^="block/"][data-owner*=":"]').forEach((g) => g.prepend(rectangle(g.getBBox(), 'hit')));
-    svg().querySelectorAll('[data-owner^="mark/"] > :not(text)').forEach((line) => { const hit = line.cloneNode(); hit.setAttribute('class', 'hit-line'); line.parentNode.prepend(hit); });
-    svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="note/"], [data-owner^="mark/"], [data-owner^="label/"]').forEach((g) => {
-      g.querySelectorAll('text').forEach((t) => {
-        const hit = rectangle(t.getBBox(), 'hit');
-        if (t.hasAttribute('transform')) hit.setAttribute('transform', t.getAttribute('transform'));
-        g.prepend(hit);
-      });
-    });
-  }
-
-  function shift(key, dx, dy) {
-    const move = (k, x, y) => [group(k), svg().querySelector(`[data-mark="${CSS.escape(k)}"]`)].forEach((g) => g && g.setAttribute('transform', `translate(${x} ${y})`));
-    const all = data.views[key] ? moves(data.views, key, dx, dy) : { [key]: [dx, dy] };
-    for (const [k, [x, y]] of Object.entries(all)) {
-      move(k, x, y);
-      if (data.views[k]) svg().querySelectorAll('[data-owner^="dimension/"], [data-owner^="mark/"], [data-owner^="label/"]').forEach((g) => { if (data.homes[g.dataset.owner] === k) g.setAttribute('transform', `translate(${x} ${y})`); });
-    }
-    marks.show(all);
-  }
+  const shift = (key, dx, dy) => marks.show(layers.shift(key, dx, dy));
 
   function began(event) {
-    if (draw.active()) { draw.down(paper(event)); return { draw: true, client: [event.clientX, event.clientY], far: false }; }
+    if (draw.active()) {
+      draw.down(paper(event));
+      return { draw: true, client: [event.clientX, event.clientY], far: false };
+    }
     if (placing) return { place: true, from: paper(event), client: [event.clientX, event.clientY] };
     const start = { from: paper(event), box: [...box], client: [event.clientX, event.clientY], far: false };
     const handle = handles.began(event.target, chosen);
@@ -96,23 +107,42 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
   element.addEventListener('pointerdown', (event) => {
     if (event.button !== 0) return;
     fingers.set(event.pointerId, [event.clientX, event.clientY]);
-    if (fingers.size === 2) { drag = null; marks.clear(); return; }
+    if (fingers.size === 2) {
+      drag = null;
+      marks.clear();
+      return;
+    }
     drag = began(event);
     element.setPointerCapture(event.pointerId);
   });
   element.addEventListener('pointermove', (event) => {
-    if (fingers.has(event.pointerId) && fingers.size === 2) { pinch(event); return; }
-    if (!drag && draw.active()) { draw.move(paper(event)); return; }
+    if (fingers.has(event.pointerId) && fingers.size === 2) {
+      pinch(event);
+      return;
+    }
+    if (!drag && draw.active()) {
+      draw.move(paper(event));
+      return;
+    }
     if (!drag || drag.place) return;
     if (Math.hypot(event.clientX - drag.client[0], event.clientY - drag.client[1]) > 4) drag.far = true;
-    if (drag.draw) { draw.move(paper(event)); return; }
+    if (drag.draw) {
+      draw.move(paper(event));
+      return;
+    }
     if (!drag.far) return;
     const [x, y] = paper(event);
-    if (drag.handle) { handles.move(drag.handle, [x, y], event.altKey); return; }
+    if (drag.handle) {
+      handles.move(drag.handle, [x, y], event.altKey);
+      return;
+    }
     drag.by = [x - drag.from[0], y - drag.from[1]];
     if (drag.wrap) svg().querySelector('.wrap-handle').setAttribute('x', x);
     else if (drag.moves) shift(drag.key, ...drag.by);
-    else { box = [box[0] - drag.by[0], box[1] - drag.by[1], box[2], box[3]]; apply(); }
+    else {
+      box = [box[0] - drag.by[0], box[1] - drag.by[1], box[2], box[3]];
+      apply();
+    }
   });
   element.addEventListener('pointerup', (event) => {
     fingers.delete(event.pointerId);
@@ -120,17 +150,38 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
     drag = null;
     marks.clear();
     if (!done) return;
-    if (done.draw) { draw.up(paper(event), done.far); if (draw.active() && !done.far) twice('draw', event.timeStamp); return; }
-    if (done.handle) { dropped(done); return; }
-    if (done.place) { const put = placing; placing = null; element.classList.remove('placing'); put(done.from[0], data.height - done.from[1]); return; }
+    if (done.draw) {
+      draw.up(paper(event), done.far);
+      if (draw.active() && !done.far) twice('draw', event.timeStamp, done.client);
+      return;
+    }
+    if (done.handle) {
+      dropped(done);
+      return;
+    }
+    if (done.place) {
+      const put = placing;
+      placing = null;
+      element.classList.remove('placing');
+      put(done.from[0], data.height - done.from[1]);
+      return;
+    }
     if (!done.far) {
-      if (!done.wrap) { onSelect(done.key || ''); twice(done.key || '', event.timeStamp); }
+      if (!done.wrap) {
+        onSelect(done.key || '');
+        twice(done.key || '', event.timeStamp, done.client);
+      }
       return;
     }
     if (done.wrap) onWrap(chosen, Math.max(10, done.from[0] + done.by[0] - done.left));
     else if (done.moves) onMove(done.key, done.by[0], -done.by[1]);
   });
-  element.addEventListener('pointercancel', (event) => { fingers.delete(event.pointerId); drag = null; marks.clear(); draw.drop(); });
+  element.addEventListener('pointercancel', (event) => {
+    fingers.delete(event.pointerId);
+    drag = null;
+    marks.clear();
+    draw.drop();
+  });
 
   // A neighbour pulled out, or a scale chosen.
   function dropped({ handle, far }) {
@@ -144,29 +195,46 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
 
   // Two fingers: nearer or farther about their middle.
   function pinch(event) {
-    const apart = () => { const [a, b] = [...fingers.values()]; return Math.hypot(a[0] - b[0], a[1] - b[1]); };
+    const apart = () => {
+      const [a, b] = [...fingers.values()];
+      return Math.hypot(a[0] - b[0], a[1] - b[1]);
+    };
     const before = apart();
     fingers.set(event.pointerId, [event.clientX, event.clientY]);
     const [a, b] = [...fingers.values()];
-    box = zoomed(box, paper({ clientX: (a[0] + b[0]) / 2, clientY: (a[1] + b[1]) / 2 }), apart() / Math.max(before, 1), data.width);
+    box = zoomed(
+      box,
+      paper({ clientX: (a[0] + b[0]) / 2, clientY: (a[1] + b[1]) / 2 }),
+      apart() / Math.max(before, 1),
+      data.width,
+    );
     apply();
   }
 
-  element.addEventListener('wheel', (event) => {
-    event.preventDefault();
-    box = zoomed(box, paper(event), wheelFactor(event.deltaY, event.ctrlKey), data.width);
-    apply();
-  }, { passive: false });
+  element.addEventListener(
+    'wheel',
+    (event) => {
+      event.preventDefault();
+      box = zoomed(box, paper(event), wheelFactor(event.deltaY, event.ctrlKey), data.width);
+      apply();
+    },
+    { passive: false },
+  );
 
-  // Twice on the same thing goes near to it (an annotation: to its view), twice on the paper back to all of it. (The pointer is
-  // captured, so that the browser's own double click names the sheet only.) now: ms, when the pointer came up, not when a busy page
-  // gets to hear of it.
-  let last = { at: 0, key: null };
-  function twice(key, now) {
-    const again = now - last.at < 450 && last.key === key;
-    last = { at: again ? 0 : now, key };
+  // Twice on the same thing goes near to it (an annotation: to its view), twice on the paper back to all of it. (The
+  // pointer is captured, so that the browser's own double click names the sheet only.) now: ms, when the pointer came
+  // up, not when a busy page gets to hear of it.
+  // Two points set quickly one after the other are no double click: it comes down in one place.
+  let last = { at: 0, key: null, client: [0, 0] };
+  function twice(key, now, client) {
+    const near = Math.hypot(client[0] - last.client[0], client[1] - last.client[1]) < 6;
+    const again = now - last.at < 450 && last.key === key && near;
+    last = { at: again ? 0 : now, key, client };
     if (!again) return;
-    if (key === 'draw') { draw.twice(); return; }
+    if (key === 'draw') {
+      draw.twice();
+      return;
+    }
     if (key) nearTo(data.homes[key] || key);
     else fit();
   }
@@ -176,18 +244,20 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
     if (!target) return;
     let all = boxOf(target);
     // A view is shown with its dimensions.
-    svg().querySelectorAll('[data-owner^="dimension/"]').forEach((g) => {
-      if (data.homes[g.dataset.owner] !== key) return;
-      const b = g.getBBox();
-      const [x, y] = [Math.min(all[0], b.x), Math.min(all[1], b.y)];
-      all = [x, y, Math.max(all[0] + all[2], b.x + b.width) - x, Math.max(all[1] + all[3], b.y + b.height) - y];
-    });
+    svg()
+      .querySelectorAll('[data-owner^="dimension/"]')
+      .forEach((g) => {
+        if (data.homes[g.dataset.owner] !== key) return;
+        const b = g.getBBox();
+        const [x, y] = [Math.min(all[0], b.x), Math.min(all[1], b.y)];
+        all = [x, y, Math.max(all[0] + all[2], b.x + b.width) - x, Math.max(all[1] + all[3], b.y + b.height) - y];
+      });
     box = around(all, NEAR);
     apply();
   }
 
   fit();
-  hits();
+  layers.hits();
   return {
     // Another picture of the sheet; paper: { width, height } in mm, when it may have changed.
     replace(markup, size) {
@@ -196,50 +266,25 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
       element.querySelector('svg.sheet').outerHTML = markup;
       if (other) fit();
       apply();
-      hits();
+      layers.hits();
       frame();
     },
     // Puts back what was dragged and then refused.
-    settle() { svg().querySelectorAll('[data-owner][transform], [data-mark][transform]').forEach((g) => g.removeAttribute('transform')); frame(); },
-    select(key) { chosen = key; frame(); },
+    settle() {
+      svg()
+        .querySelectorAll('[data-owner][transform], [data-mark][transform]')
+        .forEach((g) => g.removeAttribute('transform'));
+      frame();
+    },
+    select(key) {
+      chosen = key;
+      frame();
+    },
     // The same for what the next picture shows.
-    choose(key) { chosen = key; },
-    // Puts SVG under what a group shows.
-    under(key, markup) {
-      const target = group(key);
-      if (!target) return;
-      const layer = document.createElementNS(NS, 'g');
-      layer.innerHTML = markup;
-      target.prepend(layer);
+    choose(key) {
+      chosen = key;
     },
-    // Puts groups in place of those of the same owner.
-    swap(markup) {
-      const holder = document.createElementNS(NS, 'g');
-      holder.innerHTML = markup;
-      [...holder.children].forEach((fresh) => {
-        const old = group(fresh.dataset.owner);
-        if (!old) return;
-        const hit = old.querySelector('.hit');
-        old.replaceWith(fresh);
-        if (hit) fresh.prepend(hit);
-      });
-    },
-    // Something to be seen over the sheet for a while, instead of a group, which is not shown meanwhile; '' takes it away.
-    overlay(markup, instead = null) {
-      svg().querySelectorAll('.overlay').forEach((e) => e.remove());
-      svg().querySelectorAll('.stood-in').forEach((e) => e.classList.remove('stood-in'));
-      if (!markup) return;
-      group(instead)?.classList.add('stood-in');
-      const layer = document.createElementNS(NS, 'g');
-      layer.setAttribute('class', 'overlay');
-      layer.innerHTML = markup;
-      svg().append(layer);
-    },
-    // Frames groups, to be found at a glance.
-    light(keys) {
-      svg().querySelectorAll('.lit-box').forEach((e) => e.remove());
-      keys.map(group).filter(Boolean).forEach((g) => svg().append(rectangle(g.getBBox(), 'lit-box', 1.5)));
-    },
+    ...layers,
     zoom(how) {
       if (how === 'fit') return fit();
       box = zoomed(box, [box[0] + box[2] / 2, box[1] + box[3] / 2], how === 'in' ? 1.3 : 1 / 1.3, data.width);
@@ -247,18 +292,29 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
     },
     nearTo,
     // The next click says where something goes; onPlace(x, y) in mm with y up. Without onPlace the wait is over.
-    place(onPlace) { placing = onPlace || null; element.classList.toggle('placing', Boolean(onPlace)); },
+    place(onPlace) {
+      placing = onPlace || null;
+      element.classList.toggle('placing', Boolean(onPlace));
+    },
     placing: () => Boolean(placing),
     // Something drawn by hand, stage after stage (see sheet_draw.js).
     draw: draw.begin,
     drawing: draw.active,
     stopDrawing: draw.drop,
     // The place on paper that an event of the pointer is at, mm with y up.
-    at(event) { const [x, y] = paper(event); return [+x.toFixed(3), +(data.height - y).toFixed(3)]; },
+    at(event) {
+      const [x, y] = paper(event);
+      return [+x.toFixed(3), +(data.height - y).toFixed(3)];
+    },
     // Middle of what is on screen, mm with y up.
     centre: () => [box[0] + box[2] / 2, data.height - (box[1] + box[3] / 2)],
     group,
     // { key: box } of all that can be chosen; of title blocks the whole, not each cell.
-    boxes: () => Object.fromEntries([...svg().querySelectorAll(CHOOSABLE)].filter((g) => !g.dataset.owner.includes(':')).map((g) => [g.dataset.owner, boxOf(g)])),
+    boxes: () =>
+      Object.fromEntries(
+        [...svg().querySelectorAll(CHOOSABLE)]
+          .filter((g) => !g.dataset.owner.includes(':'))
+          .map((g) => [g.dataset.owner, boxOf(g)]),
+      ),
   };
 }

@@ -1,4 +1,5 @@
-// Handles round a chosen view: eight to pull neighbours out of it, one at a corner to scale it. Owns what it draws. Boxes and points are the
+// Handles round a chosen view: eight to pull neighbours out of it, one at a corner to scale it. Owns what it draws.
+// Boxes and points are the
 // SVG's, mm with y down.
 
 import { scaleStep } from './geometry.js';
@@ -7,7 +8,16 @@ const NS = 'http://www.w3.org/2000/svg';
 // mm between the view's box and its handles, and their size.
 const OFF = 6;
 const SIZE = 1.9;
-const SIDES = { right: [1, 0], left: [-1, 0], up: [0, -1], down: [0, 1], 'up right': [1, -1], 'up left': [-1, -1], 'down left': [-1, 1], 'down right': [1, 1] };
+const SIDES = {
+  right: [1, 0],
+  left: [-1, 0],
+  up: [0, -1],
+  down: [0, 1],
+  'up right': [1, -1],
+  'up left': [-1, -1],
+  'down left': [-1, 1],
+  'down right': [1, 1],
+};
 
 function make(name, attributes, words) {
   const e = document.createElementNS(NS, name);
@@ -16,22 +26,39 @@ function make(name, attributes, words) {
   return e;
 }
 
-/** mount({ svg(), data, boxOf(group), group(key), preview(key, to): Promise of { svg, x, y, box } }) returns { show(key), began(target), move(drag, p, fine), clear(), dropped(drag) }. */
+/**
+ * mount({ svg(), data, boxOf(group), group(key), preview(key, to): Promise of { svg, x, y, box } }) returns {
+ * show(key), began(target), move(drag, p, fine), clear(), dropped(drag) }.
+ */
 export function mount({ svg, data, boxOf, group, preview }) {
-  const clear = () => svg().querySelectorAll('.pull-handle, .scale-handle, .pulled, .scale-words').forEach((e) => e.remove());
+  const clear = () =>
+    svg()
+      .querySelectorAll('.pull-handle, .scale-handle, .pulled, .scale-words')
+      .forEach((e) => e.remove());
 
   function show(key) {
-    svg().querySelectorAll('.pull-handle, .scale-handle').forEach((e) => e.remove());
+    svg()
+      .querySelectorAll('.pull-handle, .scale-handle')
+      .forEach((e) => e.remove());
     const view = data.views[key];
     const g = group(key);
     if (!view || !g || !view.scale) return;
     const [x, y, w, h] = boxOf(g);
-    if (view.pulls) Object.entries(SIDES).forEach(([to, [sx, sy]]) => {
-      const cx = x + w / 2 + sx * (w / 2 + OFF);
-      const cy = y + h / 2 + sy * (h / 2 + OFF);
-      svg().append(make('circle', { class: 'pull-handle', cx, cy, r: SIZE, 'data-to': to }, `Pull out the view ${to}`));
-    });
-    svg().append(make('rect', { class: 'scale-handle', x: x + w - 1.3, y: y + h - 1.3, width: 2.6, height: 2.6 }, 'Scale the view (with Alt freely)'));
+    if (view.pulls)
+      Object.entries(SIDES).forEach(([to, [sx, sy]]) => {
+        const cx = x + w / 2 + sx * (w / 2 + OFF);
+        const cy = y + h / 2 + sy * (h / 2 + OFF);
+        svg().append(
+          make('circle', { class: 'pull-handle', cx, cy, r: SIZE, 'data-to': to }, `Pull out the view ${to}`),
+        );
+      });
+    svg().append(
+      make(
+        'rect',
+        { class: 'scale-handle', x: x + w - 1.3, y: y + h - 1.3, width: 2.6, height: 2.6 },
+        'Scale the view (with Alt freely)',
+      ),
+    );
   }
 
   function began(target, key) {
@@ -44,15 +71,27 @@ export function mount({ svg, data, boxOf, group, preview }) {
   function pull(drag, [px, py]) {
     if (!drag.asked) {
       drag.asked = true;
-      preview(drag.key, drag.pull).then((found) => { drag.found = found; if (drag.at) pull(drag, drag.at); }).catch((error) => { drag.failed = error.message; });
+      preview(drag.key, drag.pull)
+        .then((found) => {
+          drag.found = found;
+          if (drag.at) pull(drag, drag.at);
+        })
+        .catch((error) => {
+          drag.failed = error.message;
+        });
     }
     drag.at = [px, py];
-    svg().querySelectorAll('.pulled').forEach((e) => e.remove());
+    svg()
+      .querySelectorAll('.pulled')
+      .forEach((e) => e.remove());
     const layer = make('g', { class: 'pulled' });
     if (drag.found) {
       const { x, y, way } = drag.found;
       let [dx, dy] = [px - x, py - y];
-      if (way) { const along = dx * way[0] + dy * way[1]; [dx, dy] = [along * way[0], along * way[1]]; }
+      if (way) {
+        const along = dx * way[0] + dy * way[1];
+        [dx, dy] = [along * way[0], along * way[1]];
+      }
       drag.drop = [x + dx, y + dy];
       layer.innerHTML = drag.found.svg;
       layer.setAttribute('transform', `translate(${dx} ${dy})`);
@@ -74,7 +113,9 @@ export function mount({ svg, data, boxOf, group, preview }) {
     drag.to = found.text;
     const k = found.factor / drag.scale;
     g.setAttribute('transform', `translate(${cx} ${cy}) scale(${k}) translate(${-cx} ${-cy})`);
-    svg().querySelectorAll('.scale-words').forEach((e) => e.remove());
+    svg()
+      .querySelectorAll('.scale-words')
+      .forEach((e) => e.remove());
     const words = make('text', { class: 'scale-words', x: px + 3, y: py });
     words.textContent = found.text;
     svg().append(words);

@@ -1,11 +1,14 @@
-// While something is dragged: says on the sheet when it would stand on another view, on the title block or a table, or leave the
-// drawing space. Owns the marks it draws; boxes are the SVG's, mm.
+// While something is dragged: says on the sheet when it would stand on another view, on the title block or a table, or
+// leave the drawing space. Owns the marks it draws; boxes are the SVG's, mm.
 
 import { standsOn } from './geometry.js';
 
 const NS = 'http://www.w3.org/2000/svg';
 
-/** mount({ svg(), data, boxOf(group) }) returns { show({ key: [dx, dy] }), clear() }. data: views (names), frame [x, y, w, h]. */
+/**
+ * mount({ svg(), data, boxOf(group) }) returns { show({ key: [dx, dy] }), clear() }. data: views (names), frame [x, y,
+ * w, h].
+ */
 export function mount({ svg, data, boxOf }) {
   const owned = (selector) => [...svg().querySelectorAll(selector)].filter((g) => !g.dataset.owner.includes(':'));
   const name = (key) => {
@@ -15,13 +18,19 @@ export function mount({ svg, data, boxOf }) {
     return `stands on ${data.views[key]?.name || 'another view'}`;
   };
 
-  function clear() { svg().querySelectorAll('.drag-mark').forEach((e) => e.remove()); }
+  function clear() {
+    svg()
+      .querySelectorAll('.drag-mark')
+      .forEach((e) => e.remove());
+  }
 
   function mark([x, y, w, h], words) {
     const g = document.createElementNS(NS, 'g');
     g.setAttribute('class', 'drag-mark');
     const rect = document.createElementNS(NS, 'rect');
-    Object.entries({ x: x - 1.5, y: y - 1.5, width: w + 3, height: h + 3 }).forEach(([k, v]) => rect.setAttribute(k, v));
+    Object.entries({ x: x - 1.5, y: y - 1.5, width: w + 3, height: h + 3 }).forEach(([k, v]) =>
+      rect.setAttribute(k, v),
+    );
     const text = document.createElementNS(NS, 'text');
     text.setAttribute('x', x);
     text.setAttribute('y', y - 3);

@@ -11,8 +11,12 @@ export class Refused extends Error {
   }
 }
 
-/** Posts data as JSON and resolves with the answer; rejects with Refused. signal: an AbortSignal that gives the request up. */
-export const post = (path, data = {}, signal = undefined) => send(path, JSON.stringify(data), { 'Content-Type': 'application/json' }, signal);
+/**
+ * Posts data as JSON and resolves with the answer; rejects with Refused. signal: an AbortSignal that gives the request
+ * up.
+ */
+export const post = (path, data = {}, signal = undefined) =>
+  send(path, JSON.stringify(data), { 'Content-Type': 'application/json' }, signal);
 
 /** Posts a form with its files. */
 export const postForm = (path, form) => send(path, form, {});
@@ -20,7 +24,12 @@ export const postForm = (path, form) => send(path, form, {});
 async function send(path, body, more, signal) {
   document.body.classList.add('busy');
   try {
-    const response = await fetch(path, { method: 'POST', headers: { Accept: 'application/json', 'X-CSRF-Token': token(), ...more }, body, signal });
+    const response = await fetch(path, {
+      method: 'POST',
+      headers: { Accept: 'application/json', 'X-CSRF-Token': token(), ...more },
+      body,
+      signal,
+    });
     const answer = await response.json().catch(() => ({}));
     if (!response.ok) throw new Refused(response.status, answer);
     return answer;

@@ -1,5 +1,8 @@
-// What is drawn by hand on a chosen view: sections, details, auxiliary views, borders, broken-out parts, gaps. A button with data-draw names
-// it; the fields of its form say how. Owns no state; each drawing becomes one edit.
+// What is drawn by hand on a chosen view: sections, details, auxiliary views, borders, broken-out parts, gaps. A
+// button with data-draw names it; the fields of its form say how. Owns no state; each drawing becomes one edit.
+
+import { snap } from './snapping.js';
+import { get, tell } from './talk.js';
 
 const CURVE = 'Draw round it with the pointer held down, or click corner after corner and press Enter';
 const WORDS = {
@@ -11,29 +14,97 @@ const AT = { shape: 'place', words: 'Click where it goes' };
 
 // Stages of a cutting line by its form.
 const LINES = {
-  full: { shape: 'line', most: 2, words: 'Click two points of the cutting line on the view; near an axis it goes through it' },
+  full: {
+    shape: 'line',
+    most: 2,
+    words: 'Click two points of the cutting line on the view; near an axis it goes through it',
+  },
   stretch: { shape: 'line', most: 2, words: 'Click both ends of the cutting line; the section goes as far as it does' },
   stepped: { shape: 'line', least: 4, words: 'Click the corners of the cutting line, then press Enter or click twice' },
   half: { shape: 'line', most: 2, words: 'Click outside the part, then on the axis where the half ends' },
-  bend: { shape: 'line', most: 3, words: 'Click outside the part, on the axis where the planes meet, and outside again' },
+  bend: {
+    shape: 'line',
+    most: 3,
+    words: 'Click outside the part, on the axis where the planes meet, and outside again',
+  },
+};
+
+// What is picked to be measured.
+const PICKS = {
+  round: ['Pick a circle, its centre or the outline of a cylinder'],
+  between: ['Pick the first place to measure from', 'Pick the second place'],
 };
 
 // What is drawn, and the edit it becomes. given: fields of the form.
 const KINDS = {
-  section: (given) => ({ stages: [LINES[given.form], AT], edit: ([points, [at]]) => ({ do: 'section', points, at, form: given.form, depth: given.depth, slice: given.slice }) }),
-  detail: (given) => ({ stages: [{ shape: given.shape, words: WORDS[given.shape] }, AT], edit: ([points, [at]]) => ({ do: 'detail', points, at, shape: given.shape, scale: given.scale }) }),
-  auxiliary: () => ({ stages: [{ shape: 'pick', words: 'Click the edge to look at square on' }, AT], edit: ([points, [at]]) => ({ do: 'auxiliary', points, at }) }),
-  crop: (given) => ({ stages: [{ shape: given.shape, words: WORDS[given.shape] }], edit: ([points]) => ({ do: 'crop', points, shape: given.shape }) }),
-  'break out': (given) => ({ stages: [{ shape: 'curve', words: CURVE }], edit: ([points]) => ({ do: 'break out', points, shape: 'curve', depth: given.depth }) }),
-  interrupt: () => ({ stages: [{ shape: 'band', words: 'Click where the gap begins and where it ends' }], edit: ([points]) => ({ do: 'interrupt', points }) }),
+  section: (given) => ({
+    stages: [LINES[given.form], AT],
+    edit: ([points, [at]]) => ({ do: 'section', points, at, form: given.form, depth: given.depth, slice: given.slice }),
+  }),
+  detail: (given) => ({
+    stages: [{ shape: given.shape, words: WORDS[given.shape] }, AT],
+    edit: ([points, [at]]) => ({ do: 'detail', points, at, shape: given.shape, scale: given.scale }),
+  }),
+  auxiliary: () => ({
+    stages: [{ shape: 'pick', words: 'Click the edge to look at square on' }, AT],
+    edit: ([points, [at]]) => ({ do: 'auxiliary', points, at }),
+  }),
+  crop: (given) => ({
+    stages: [{ shape: given.shape, words: WORDS[given.shape] }],
+    edit: ([points]) => ({ do: 'crop', points, shape: given.shape }),
+  }),
+  'break out': (given) => ({
+    stages: [{ shape: 'curve', words: CURVE }],
+    edit: ([points]) => ({ do: 'break out', points, shape: 'curve', depth: given.depth }),
+  }),
+  interrupt: () => ({
+    stages: [{ shape: 'band', words: 'Click where the gap begins and where it ends' }],
+    edit: ([points]) => ({ do: 'interrupt', points }),
+  }),
   'add view': (given) => ({ stages: [AT], edit: ([[at]]) => ({ ...given, do: 'add view', at }) }),
-  level: (given) => ({ stages: [{ shape: 'pick', words: 'Click the edge that is to lie level' }], edit: ([points]) => ({ do: 'level', points, upright: given.upright }) }),
+  measure: (given, offered) => ({
+    stages: [
+      ...PICKS[given.form === 'round' ? 'round' : 'between'].map((words) => ({
+        shape: 'pick',
+        words,
+        snap: (p) => snap(p, offered),
+      })),
+      { shape: 'place', words: 'Click where the words go' },
+    ],
+    edit: (stages) => {
+      const points = stages.map(([p]) => p);
+      return { do: 'measure', points: points.slice(0, -1), at: points[points.length - 1], form: given.form };
+    },
+    again: true,
+  }),
+  leader: (given, offered) => ({
+    stages: [{ shape: 'pick', words: 'Pick what it points at', snap: (p) => snap(p, offered) }],
+    edit: ([points]) => ({ do: 'leader', points }),
+  }),
+  'measure several': (given, offered) => ({
+    stages: [
+      {
+        shape: 'line',
+        snap: (p) => snap(p, offered),
+        words: 'Pick the origin, then each place; Enter or a second click ends',
+      },
+      { shape: 'place', words: 'Click where the line goes' },
+    ],
+    edit: ([points, [at]]) => ({ do: 'measure several', points, at, form: given.form, manner: given.manner }),
+  }),
+  level: (given) => ({
+    stages: [{ shape: 'pick', words: 'Click the edge that is to lie level' }],
+    edit: ([points]) => ({ do: 'level', points, upright: given.upright }),
+  }),
 };
+
+// Kinds that want to know what the view offers to be met.
+const SNAPPING = ['measure', 'measure several', 'leader'];
 
 const fields = (form) => Object.fromEntries(new FormData(form));
 
-/** mount({ sheet, desk, column, edit(what), selected() }) returns { begin(button) }. */
-export function mount({ sheet, desk, column, edit, selected }) {
+/** mount({ sheet, desk, column, edit(what), selected(), snaps(key): path }) returns { begin(button) }. */
+export function mount({ sheet, desk, column, edit, selected, snaps }) {
   // A picture of the model dragged from the column onto the sheet becomes a view where it is dropped.
   let carried = null;
   column.addEventListener('dragstart', (event) => {
@@ -43,8 +114,16 @@ export function mount({ sheet, desk, column, edit, selected }) {
     event.dataTransfer.setData('text/plain', carried.orientation);
     event.dataTransfer.effectAllowed = 'copy';
   });
-  column.addEventListener('dragend', () => { carried = null; desk.classList.remove('over'); });
-  desk.addEventListener('dragover', (event) => { if (carried) { event.preventDefault(); desk.classList.add('over'); } });
+  column.addEventListener('dragend', () => {
+    carried = null;
+    desk.classList.remove('over');
+  });
+  desk.addEventListener('dragover', (event) => {
+    if (carried) {
+      event.preventDefault();
+      desk.classList.add('over');
+    }
+  });
   desk.addEventListener('dragleave', () => desk.classList.remove('over'));
   desk.addEventListener('drop', (event) => {
     if (!carried) return;
@@ -53,14 +132,41 @@ export function mount({ sheet, desk, column, edit, selected }) {
     edit({ ...carried, do: 'add view', at: sheet.at(event) });
   });
 
+  // What is drawn, and again the same kind until it is left.
+  async function draw(kind, given, what) {
+    try {
+      const offered = SNAPPING.includes(kind) ? await get(snaps(what)) : null;
+      const { stages, edit: made, again } = KINDS[kind](given, offered);
+      sheet.draw(stages, async (points) => {
+        const sent = edit({ ...made(points), what });
+        if (!again) return;
+        await sent;
+        if (selected() === what) draw(kind, given, what);
+      });
+    } catch (error) {
+      tell(error.message, true);
+    }
+  }
+
+  // A key starts what shows it, while a view is chosen and nothing is typed.
+  document.addEventListener('keydown', (event) => {
+    if (event.ctrlKey || event.metaKey || event.altKey || sheet.drawing()) return;
+    if (/INPUT|TEXTAREA|SELECT/.test(event.target.tagName) || event.key.length !== 1) return;
+    const button = column.querySelector(`[data-key="${CSS.escape(event.key.toLowerCase())}"]`);
+    if (!button) return;
+    event.preventDefault();
+    button.click();
+  });
+
   return {
     begin(button) {
       const form = button.closest('form');
       const given = form ? fields(form) : {};
-      form?.querySelectorAll('input[type=checkbox][name]').forEach((box) => { given[box.name] = box.checked; });
-      const { stages, edit: made } = KINDS[button.dataset.draw](given);
-      const what = selected();
-      sheet.draw(stages, (points) => edit({ ...made(points), what }));
+      form?.querySelectorAll('input[type=checkbox][name]').forEach((box) => {
+        given[box.name] = box.checked;
+      });
+      if (button.dataset.formOf) given.form = button.dataset.formOf;
+      draw(button.dataset.draw, given, selected());
     },
   };
 }

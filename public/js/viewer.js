@@ -8,8 +8,9 @@ import { GLTFLoader } from '/vendor/three/loaders/GLTFLoader.js';
 const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: [1, 0, 0], iso: [-1, 1, 1] };
 
 /**
- * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera) }) returns { load(url, afresh), look(name),
- * seen(), paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera, alone) }: afresh looks at the whole again.
+ * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera) }) returns { load(url,
+ * afresh), look(name), seen(), paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera, alone) }: afresh looks at
+ * the whole again.
  */
 export function mount(element, { onFace, onBusy, onError, onTurn }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
@@ -19,13 +20,23 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
   const camera = new THREE.PerspectiveCamera(30, 1, 0.001, 100);
   const controls = new OrbitControls(camera, renderer.domElement);
   let led = false; // turned by another view: not told back to it
-  controls.addEventListener('change', () => { draw(); if (onTurn && !led) onTurn({ position: camera.position, target: controls.target }); });
+  controls.addEventListener('change', () => {
+    draw();
+    if (onTurn && !led) onTurn({ position: camera.position, target: controls.target });
+  });
   scene.add(new THREE.HemisphereLight(0xffffff, 0xb9ad93, 2.2));
   const lamp = new THREE.DirectionalLight(0xffffff, 1.8);
   camera.add(lamp);
   lamp.position.set(-0.5, 1, 0.6);
   scene.add(camera);
-  const calm = new THREE.MeshStandardMaterial({ color: 0xaebbc0, roughness: 0.65, metalness: 0.1, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
+  const calm = new THREE.MeshStandardMaterial({
+    color: 0xaebbc0,
+    roughness: 0.65,
+    metalness: 0.1,
+    polygonOffset: true,
+    polygonOffsetFactor: 1,
+    polygonOffsetUnits: 1,
+  });
   const lit = calm.clone();
   lit.color.set(0x4fa3a9);
   const statuses = { new: calm.clone(), gone: calm.clone(), changed: calm.clone() };
@@ -40,7 +51,9 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
   let over = null;
   let size = 1;
 
-  function draw() { renderer.render(scene, camera); }
+  function draw() {
+    renderer.render(scene, camera);
+  }
 
   function resize() {
     const { clientWidth: w, clientHeight: h } = element;
@@ -60,7 +73,11 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
   function look(name) {
     // A tall narrow window needs more distance for the same width.
     const room = Math.max(1, 0.95 / (camera.aspect || 1));
-    camera.position.set(...(LOOKS[name] || saved(name))).normalize().multiplyScalar(size * 2.4 * room).add(controls.target);
+    camera.position
+      .set(...(LOOKS[name] || saved(name)))
+      .normalize()
+      .multiplyScalar(size * 2.4 * room)
+      .add(controls.target);
     controls.update();
     draw();
   }
@@ -70,10 +87,16 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     part = gltf.scene;
     faces = [];
     part.traverse((node) => {
-      if (node.isMesh) { node.userData.own = node.material.name.startsWith('colour') ? node.material : calm; faces.push(node); }
+      if (node.isMesh) {
+        node.userData.own = node.material.name.startsWith('colour') ? node.material : calm;
+        faces.push(node);
+      }
       if (node.isLineSegments) node.material = ink;
     });
-    faces.forEach((mesh) => { name(mesh, gltf.parser); mesh.material = plain(mesh); });
+    faces.forEach((mesh) => {
+      name(mesh, gltf.parser);
+      mesh.material = plain(mesh);
+    });
     scene.add(part);
     const box = new THREE.Box3().setFromObject(part);
     size = box.getSize(new THREE.Vector3()).length() || 1;
@@ -83,24 +106,38 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     camera.updateProjectionMatrix();
     if (!keep) look('iso');
     draw();
-    element.dataset.faces = faces.reduce((sum, mesh) => sum + (mesh.userData.spans ? mesh.userData.spans.length : 1), 0);
+    element.dataset.faces = faces.reduce(
+      (sum, mesh) => sum + (mesh.userData.spans ? mesh.userData.spans.length : 1),
+      0,
+    );
     element.dataset.ready = 'yes';
   }
 
-  // What a mesh shows: one face, or where a part has very many, its faces with how many triangles each has: userData.face or .spans.
+  // What a mesh shows: one face, or where a part has very many, its faces with how many triangles each has:
+  // userData.face or .spans.
   function name(mesh, parser) {
     const { meshes, primitives } = parser.associations.get(mesh);
     const { faces: names, triangles } = parser.json.meshes[meshes].extras;
-    const node = parser.associations.get(mesh).nodes ?? parser.associations.get(mesh.parent).nodes; // a mesh of several primitives has a node above it
+    // a mesh of several primitives has a node above it
+    const node = parser.associations.get(mesh).nodes ?? parser.associations.get(mesh.parent).nodes;
     const path = parser.json.nodes[node].name;
     const full = (face) => (path ? `${path}:${face}` : face);
-    if (!triangles) { mesh.userData.face = full(names[primitives]); return; }
+    if (!triangles) {
+      mesh.userData.face = full(names[primitives]);
+      return;
+    }
     const before = triangles.slice(0, primitives).reduce((sum, list) => sum + list.length, 0);
     let end = 0;
-    mesh.userData.spans = triangles[primitives].map((count, i) => { end += count; return [end, full(names[before + i])]; });
+    mesh.userData.spans = triangles[primitives].map((count, i) => {
+      end += count;
+      return [end, full(names[before + i])];
+    });
   }
 
-  const faceAt = (hit) => (hit.object.userData.spans ? hit.object.userData.spans.find(([end]) => hit.faceIndex < end)[1] : hit.object.userData.face);
+  const faceAt = (hit) =>
+    hit.object.userData.spans
+      ? hit.object.userData.spans.find(([end]) => hit.faceIndex < end)[1]
+      : hit.object.userData.face;
 
   const plain = (mesh) => statuses[painted[mesh.userData.face]] || mesh.userData.own;
 
@@ -108,7 +145,10 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     if (event.buttons || !faces.length) return;
     const r = renderer.domElement.getBoundingClientRect();
     const ray = new THREE.Raycaster();
-    ray.setFromCamera(new THREE.Vector2(((event.clientX - r.left) / r.width) * 2 - 1, 1 - ((event.clientY - r.top) / r.height) * 2), camera);
+    ray.setFromCamera(
+      new THREE.Vector2(((event.clientX - r.left) / r.width) * 2 - 1, 1 - ((event.clientY - r.top) / r.height) * 2),
+      camera,
+    );
     const hit = ray.intersectObjects(faces, false)[0];
     const named = hit ? faceAt(hit) : null;
     if (named === over) return;
@@ -140,15 +180,36 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
       element.dataset.ready = 'no';
       onBusy(true);
       const done = () => onBusy(false);
-      new GLTFLoader().load(url, (gltf) => { adopt(gltf, !first && !afresh); first = false; done(); }, undefined, (error) => { done(); onError(error); });
+      new GLTFLoader().load(
+        url,
+        (gltf) => {
+          adopt(gltf, !first && !afresh);
+          first = false;
+          done();
+        },
+        undefined,
+        (error) => {
+          done();
+          onError(error);
+        },
+      );
     },
     look,
     // How the part is seen now, in the model's axes (Z up): { direction, up }.
     seen() {
       const own = (v) => [v.x, -v.z, v.y].map((c) => +c.toFixed(9));
-      return { direction: own(controls.target.clone().sub(camera.position).normalize()), up: own(new THREE.Vector3(0, 1, 0).applyQuaternion(camera.quaternion)) };
+      return {
+        direction: own(controls.target.clone().sub(camera.position).normalize()),
+        up: own(new THREE.Vector3(0, 1, 0).applyQuaternion(camera.quaternion)),
+      };
     },
-    paint(map) { painted = map; faces.forEach((mesh) => { mesh.material = plain(mesh); }); draw(); },
+    paint(map) {
+      painted = map;
+      faces.forEach((mesh) => {
+        mesh.material = plain(mesh);
+      });
+      draw();
+    },
     // As another view is turned; alone: the direction only, each part in its own size and place.
     turnTo({ position, target }, alone = false) {
       led = true;

@@ -41,7 +41,8 @@ class ApartTest < AppTest
     lid
     asker, = somebody
     App::Apart.bounds = App::Apart::Bounds.new(0.01, 1_500_000_000)
-    assert_equal 'The part takes longer than 0 s and was given up. Use fewer instances or simpler profiles.', assert_raises(App::Refused) { asked(asker, :build, RACK) }.message
+    assert_equal 'The part takes longer than 0 s and was given up. Use fewer instances or simpler profiles.',
+                 assert_raises(App::Refused) { asked(asker, :build, RACK) }.message
     App::Apart.bounds = App::Apart::Bounds.new(60, 1_000_000)
     assert_match(/takes more than 1 MB of memory/, assert_raises(App::Refused) { asked(asker, :build, RACK) }.message)
     refute App::Workshop.source.built?(RACK)
@@ -59,10 +60,20 @@ class ApartTest < AppTest
 
   def test_one_person_has_only_so_much_at_once
     asker, = somebody
-    others = Array.new(App::Apart::IN_LINE) { Thread.new { App::Slots.take("line-#{Digest::SHA256.hexdigest('Ada')[0, 24]}", App::Apart::IN_LINE) { sleep 3 } } }
+    others =
+      Array.new(App::Apart::IN_LINE) do
+        Thread.new do
+          App::Slots.take("line-#{Digest::SHA256.hexdigest('Ada')[0, 24]}", App::Apart::IN_LINE) { sleep 3 }
+        end
+      end
     sleep 0.3
     refused = assert_raises(App::Refused) { asked(asker, :build, PART) }
-    assert_equal [429, 'You have 8 large pieces of work under way already. Wait for one of them, or close the page that asked for it.'], [refused.status, refused.message]
+    assert_equal [
+      429,
+      'You have 8 large pieces of work under way already. Wait for one of them, or close the page that ' \
+      'asked for it.'
+    ],
+                 [refused.status, refused.message]
     assert_nil asked(somebody('Ben')[0], :build, PART)
   ensure
     others.each { |t| t.kill.join }
@@ -80,8 +91,14 @@ class ApartTest < AppTest
     assert_equal 200, last_response.status
     assert_includes last_response.body, 'thick'
     token = CGI.unescapeHTML(last_response.body[/name="csrf-token" content="([^"]+)"/, 1])
-    post '/models/lid/revisions', JSON.generate(sizes: { thick: 7 }, note: 'thicker'), 'CONTENT_TYPE' => 'application/json', 'HTTP_X_CSRF_TOKEN' => token, 'HTTP_ACCEPT' => 'application/json', 'puma.socket' => near
-    assert_equal [200, { 'revision' => 2, 'href' => '/models/lid' }], [last_response.status, JSON.parse(last_response.body)]
+    post '/models/lid/revisions',
+         JSON.generate(sizes: { thick: 7 }, note: 'thicker'),
+         'CONTENT_TYPE' => 'application/json',
+         'HTTP_X_CSRF_TOKEN' => token,
+         'HTTP_ACCEPT' => 'application/json',
+         'puma.socket' => near
+    assert_equal [200, { 'revision' => 2, 'href' => '/models/lid' }],
+                 [last_response.status, JSON.parse(last_response.body)]
     assert_equal 2, lid.reload.latest.number, 'made once'
     get '/models/lid/solid.glb', {}, 'puma.socket' => near
     assert_equal 'glTF', last_response.body[0, 4]

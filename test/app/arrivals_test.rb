@@ -21,7 +21,9 @@ class ArrivalsTest < AppTest
       f.binmode
       f.write(bytes)
       f.flush
-      post path, authenticity_token: token, file: Rack::Test::UploadedFile.new(f.path, 'application/octet-stream', true, original_filename: name)
+      post path,
+           authenticity_token: token,
+           file: Rack::Test::UploadedFile.new(f.path, 'application/octet-stream', true, original_filename: name)
     end
     URI(last_response.location.to_s).path
   end
@@ -59,13 +61,21 @@ class ArrivalsTest < AppTest
     path = add(sample('plate-25'), 'plate-25.step')
     get path
     shown = last_response.body.gsub(%r{</?b>}, '')
-    ['same number and name', 'The next revision (2) of plate 1', '80 × 80 × 20 mm', '170 × 170 × 20 mm', '120.52 cm³', '537.6', 'of the faces have a counterpart', 'A new model'].each do |words|
-      assert_includes shown, words
-    end
+    [
+      'same number and name',
+      'The next revision (2) of plate 1',
+      '80 × 80 × 20 mm',
+      '170 × 170 × 20 mm',
+      '120.52 cm³',
+      '537.6',
+      'of the faces have a counterpart',
+      'A new model'
+    ].each { |words| assert_includes shown, words }
     get "#{path}/solid.glb"
     assert_equal 'glTF', last_response.body[0, 4]
     get '/'
-    assert_includes last_response.body, 'plate-25.step may be a new revision of plate 1 (same number and name), or another part'
+    assert_includes last_response.body,
+                    'plate-25.step may be a new revision of plate 1 (same number and name), or another part'
   end
 
   def test_answered_as_a_revision_or_left_out
@@ -84,7 +94,10 @@ class ArrivalsTest < AppTest
     add(sample('plate-25'), 'plate-25.step')
     arrival = arrivals[0]
     answer(arrival, 'leave')
-    assert_match(/has been answered already: left out/, assert_raises(App::Refused) { App::Actions::AnswerArrival.call(arrival.reload, 'new') }.message)
+    assert_match(
+      /has been answered already: left out/,
+      assert_raises(App::Refused) { App::Actions::AnswerArrival.call(arrival.reload, 'new') }.message
+    )
   end
 
   def test_a_step_file_named_like_a_recipe_does_not_become_its_revision
@@ -127,9 +140,17 @@ class ArrivalsTest < AppTest
     revise(models[0], 'thick: 6', 'thick: 8', note: 'stiffer')
     drop('lid.recipe.yml', "# change: deeper seat\n#{PART.sub('sink: 3', 'sink: 4')}")
     assert_equal 2, models[0].latest.number, 'not overwritten'
-    assert_match(/lid.recipe.yml and Lid go apart: the model was changed here \(revision 2, stiffer\)/, arrivals[0].question)
+    assert_match(
+      /lid.recipe.yml and Lid go apart: the model was changed here \(revision 2, stiffer\)/,
+      arrivals[0].question
+    )
     get "/arrivals/#{arrivals[0].id}"
-    ['Changed here since the file', 'stiffer', 'Keep what is here', '<td class="num">8</td><td class="num jump">6</td>'].each { |w| assert_includes last_response.body, w }
+    [
+      'Changed here since the file',
+      'stiffer',
+      'Keep what is here',
+      '<td class="num">8</td><td class="num jump">6</td>'
+    ].each { |w| assert_includes last_response.body, w }
     answer(arrivals[0], models[0].id)
     assert_equal [3, 'deeper seat', 'Design system'], models[0].latest.then { |r| [r.number, r.note, r.author] }
     assert_includes models[0].revision(2).recipe, 'thick: 8', 'what was changed here stays in its revision'
@@ -169,7 +190,10 @@ class ArrivalsTest < AppTest
     assert_equal lid.revision(1).recipe, lid.latest.recipe
     assert_equal 3, lid.revisions.count, 'nothing is taken away'
     assert_empty drawn.reload.staleness.behind, 'the drawing shows just that'
-    assert_match(/is the latest one already/, assert_raises(App::Refused) { App::Actions::BringBack.call(lid, 3) }.message)
+    assert_match(
+      /is the latest one already/,
+      assert_raises(App::Refused) { App::Actions::BringBack.call(lid, 3) }.message
+    )
   end
 
   def test_after_going_back_new_faces_take_no_name_that_was_used
@@ -182,5 +206,7 @@ class ArrivalsTest < AppTest
     assert_empty names(plate, 4) & fresh, 'a name means one face over all revisions'
   end
 
-  def names(plate, number) = App::Workshop.source.model(Nockplane::Products::Subject.new(plate.id, number)).solid.faces.map(&:name)
+  def names(plate, number)
+    App::Workshop.source.model(Nockplane::Products::Subject.new(plate.id, number)).solid.faces.map(&:name)
+  end
 end

@@ -2,7 +2,8 @@
 
 require 'app_helper'
 
-# Assemblies in the application: components by number, pinned revisions, following, faulty features shown as far as they came.
+# Assemblies in the application: components by number, pinned revisions, following, faulty features shown as far as they
+# came.
 class AssembliesTest < AppTest
   UNIT = <<~A
     nockplane: assembly/1
@@ -32,7 +33,13 @@ class AssembliesTest < AppTest
     pin = App::Actions::AddModel.call(lid.latest.recipe.sub('QI-2130', 'QI-2131').sub('name: Lid', 'name: Pin'))
     both = App::Actions::AddModel.call(UNIT.sub('top, model: QI-2130', 'top, model: QI-2131'))
     [lid, pin].each do |model|
-      model.revisions.create!(number: 2, recipe: model.latest.recipe.sub('thick: 6', 'thick: 8'), note: 'stiffer', author: 'Ada', origin: 'here')
+      model.revisions.create!(
+        number: 2,
+        recipe: model.latest.recipe.sub('thick: 6', 'thick: 8'),
+        note: 'stiffer',
+        author: 'Ada',
+        origin: 'here'
+      )
     end
     App::Actions::FollowComponents.call(both.reload, cause: pin.reload.latest)
     assert_equal 'Lid 1 → 2: stiffer; Pin 1 → 2: stiffer', both.reload.latest.note
@@ -80,11 +87,18 @@ class AssembliesTest < AppTest
     assert_equal 'seat', found['partial']['before']
     get found['partial']['glb']
     assert_equal 'glTF', last_response.body[0, 4]
-    assert_nil post_json("/models/#{lid.slug}/try", text: PART.sub('thick: 6', 'thick: -6'))['partial'], 'before the first feature there is nothing'
+    assert_nil post_json("/models/#{lid.slug}/try", text: PART.sub('thick: 6', 'thick: -6'))['partial'],
+               'before the first feature there is nothing'
   end
 
   def test_choices_and_switched_features_on_the_page
-    model = App::Actions::AddModel.call(PART.sub("  sink: 3\n", "  sink: 3\n  seat_kind: {value: sunk, choices: [sunk, none]}\n").sub("  - id: seat\n", "  - id: seat\n    active: \"seat_kind = 'sunk'\"\n"))
+    model =
+      App::Actions::AddModel.call(
+        PART.sub("  sink: 3\n", "  sink: 3\n  seat_kind: {value: sunk, choices: [sunk, none]}\n").sub(
+          "  - id: seat\n",
+          "  - id: seat\n    active: \"seat_kind = 'sunk'\"\n"
+        )
+      )
     get "/models/#{model.slug}"
     assert_match(/<option selected>sunk<\/option><option >none/, last_response.body)
     assert_match(/data-feature="seat" checked disabled/, last_response.body)
@@ -99,11 +113,39 @@ class AssembliesTest < AppTest
       source = App::Commands::Library.source(File.join(folder, 'unit.assembly.yml'))
       found = App::Commands::Inspect.call(UNIT, source)
       assert_equal ['assembly', 2, %w[base top]], [found[:kind], found[:solids], found[:components].map { |c| c[:id] }]
-      plain, exploded = [false, true].map { |e| App::Commands::Views.call(UNIT, { 'front' => Nockplane::Projection::ViewFrame.named('front') }, source, exploded: e)[:views][0][:box][3] }
+      plain, exploded =
+        [false, true].map do |e|
+          App::Commands::Views.call(
+            UNIT,
+            { 'front' => Nockplane::Projection::ViewFrame.named('front') },
+            source,
+            exploded: e
+          )[
+            :views
+          ][
+            0
+          ][
+            :box
+          ][
+            3
+          ]
+        end
       assert_in_delta 50, exploded - plain, 1e-9
-      steps = App::Commands::Section.call(UNIT, source, [0, 0, 0, 0, -1, 0], { steps: [[-50, -10, 0], [0, -10, 0], [0, 10, 0], [50, 10, 0]] })
+      steps =
+        App::Commands::Section.call(
+          UNIT,
+          source,
+          [0, 0, 0, 0, -1, 0],
+          { steps: [[-50, -10, 0], [0, -10, 0], [0, 10, 0], [50, 10, 0]] }
+        )
       assert_in_delta 2 * 100 * 6, steps[:area], 1e-3
-      profile = App::Commands::Section.call(UNIT, source, [0, 0, 6, 0, 0, 1], { profile: [[-40, -20], [-20, -20], [-20, 20], [-40, 20]], depth: 2.0 })
+      profile =
+        App::Commands::Section.call(
+          UNIT,
+          source,
+          [0, 0, 6, 0, 0, 1],
+          { profile: [[-40, -20], [-20, -20], [-20, 20], [-40, 20]], depth: 2.0 }
+        )
       assert_in_delta 800, profile[:area], 1e-3
     end
   end

@@ -15,7 +15,12 @@ class BackupTest < AppTest
   def teardown = FileUtils.rm_rf(@folder)
   def to(name) = File.join(@folder, name)
   def make(name, **more) = App::Backup.make(App.data_folder, to(name), **more)
-  def rows(name, sql) = SQLite3::Database.new(File.join(to(name), 'nockplane.sqlite3'), readonly: true).then { |d| d.execute(sql).flatten.tap { d.close } }
+
+  def rows(name, sql)
+    SQLite3::Database
+      .new(File.join(to(name), 'nockplane.sqlite3'), readonly: true)
+      .then { |d| d.execute(sql).flatten.tap { d.close } }
+  end
 
   def test_backups_during_edits_are_whole_and_hold_what_was_acknowledged
     drawn
@@ -24,7 +29,9 @@ class BackupTest < AppTest
     people = Array.new(3) do |i|
       Thread.new do
         until over
-          App::Actions::EditDrawing.call(App::Records::Drawing.find(drawn.id), base: nil, author: "person #{i}") { |v| Nockplane::Drawings::Edits.move_view(v, 'iso', 0.01, 0.0) }
+          App::Actions::EditDrawing.call(App::Records::Drawing.find(drawn.id), base: nil, author: "person #{i}") do |v|
+            Nockplane::Drawings::ViewEdits.move(v, 'iso', 0.01, 0.0)
+          end
           acknowledged += 1
         end
         App::Database.release
@@ -85,8 +92,13 @@ class BackupTest < AppTest
     take(sample('motor-plate-r1'), 'motor-plate.step')
     make('good')
     database = File.join(to('good'), 'nockplane.sqlite3')
-    { 'a file gone' => -> { FileUtils.rm_rf(File.join(to('bad'), 'files')) }, 'a byte changed' => -> { File.open(File.join(to('bad'), 'nockplane.sqlite3'), 'r+b') { |f| f.seek(5000) && f.write('xx') } },
-      'no manifest' => -> { File.delete(File.join(to('bad'), 'manifest.json')) } }.each do |what, damage|
+    {
+      'a file gone' => -> { FileUtils.rm_rf(File.join(to('bad'), 'files')) },
+      'a byte changed' => -> do
+        File.open(File.join(to('bad'), 'nockplane.sqlite3'), 'r+b') { |f| f.seek(5000) && f.write('xx') }
+      end,
+      'no manifest' => -> { File.delete(File.join(to('bad'), 'manifest.json')) }
+    }.each do |what, damage|
       FileUtils.rm_rf(to('bad'))
       FileUtils.cp_r(to('good'), to('bad'))
       damage.call

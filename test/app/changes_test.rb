@@ -11,12 +11,26 @@ class ChangesTest < AppTest
     assert_match(/line 13, features\[0\].depth: 0 mm/, e.message)
     assert_equal 1, lid.reload.latest.number
     answer = post_json("/models/#{lid.slug}/try", { sizes: { thick: 'thik + 1' } })
-    assert_equal [{ 'line' => 6, 'path' => 'parameters.thick', 'reason' => "unknown name 'thik'; did you mean 'thick'?" }], answer['faults']
+    assert_equal [
+      {
+        'line' => 6,
+        'path' => 'parameters.thick',
+        'reason' => "unknown name 'thik'; did you mean 'thick'?"
+      }
+    ],
+                 answer['faults']
   end
 
   def test_trying_keeps_nothing_and_says_what_would_change
     answer = post_json("/models/#{lid.slug}/try", { sizes: { length: '120' } })
-    assert_equal [%w[length 100 120], %w[half 50 60]].map { |n, a, b| { 'name' => n, 'old' => "#{a}#{' ±0.2' if n == 'length'}", 'new' => "#{b}#{' ±0.2' if n == 'length'}" } }, answer['changed']
+    assert_equal [%w[length 100 120], %w[half 50 60]].map { |n, a, b|
+                   {
+                     'name' => n,
+                     'old' => "#{a}#{' ±0.2' if n == 'length'}",
+                     'new' => "#{b}#{' ±0.2' if n == 'length'}"
+                   }
+                 },
+                 answer['changed']
     assert_equal '120 × 60 × 6 mm', answer['size']
     get answer['glb']
     assert last_response.body.start_with?('glTF')
@@ -53,13 +67,18 @@ class ChangesTest < AppTest
 
   def test_undo_and_redo_walk_through_all_edits
     states = [drawn.value]
-    [{ do: 'move', what: 'view/front', dx: 3, dy: 2 }, { do: 'note', text: 'A', x: 1, y: 1 }, { do: 'delete', what: 'view/iso' }].each do |e|
+    [
+      { do: 'move', what: 'view/front', dx: 3, dy: 2 },
+      { do: 'note', text: 'A', x: 1, y: 1 },
+      { do: 'delete', what: 'view/iso' }
+    ].each do |e|
       edits(e)
       states << drawn.reload.value
     end
     3.times { |i| App::Actions::TakeBack.undo(drawn.reload) && assert_equal(states[2 - i], drawn.reload.value) }
     3.times { |i| App::Actions::TakeBack.redo(drawn.reload) && assert_equal(states[i + 1], drawn.reload.value) }
-    assert_equal 'There is nothing to redo.', assert_raises(App::Refused) { App::Actions::TakeBack.redo(drawn.reload) }.message
+    assert_equal 'There is nothing to redo.',
+                 assert_raises(App::Refused) { App::Actions::TakeBack.redo(drawn.reload) }.message
   end
 
   def test_an_edit_after_undo_drops_the_undone_but_keeps_it_on_record
@@ -75,16 +94,18 @@ class ChangesTest < AppTest
     answer = post_json("/drawings/#{drawn.slug}/dimensions/#{id}/value", { value: '110,5' })
     assert_equal 'Revision 2 of Lid kept; the drawing shows it.', answer['told']
     assert_includes lid.reload.latest.recipe, 'length: {value: 110.5, tolerance: "±0.2"}'
-    assert_equal 110.5, dimension('plate.profile.width').snapshot['value']
+    assert_equal 110.5, dimension('plate.profile.width').snapshot.value
     assert drawn.reload.staleness.current?
   end
 
   def test_a_size_from_an_expression_is_refused_with_the_way_to_change_it
     id = [drawn, dimension('plate.profile.height').id][1]
     answer = post_json("/drawings/#{drawn.slug}/dimensions/#{id}/value", { value: '40' })
-    assert_equal "This size is the expression 'length / 2'; change the parameters it rests on, in the model.", answer['error']
+    assert_equal "This size is the expression 'length / 2'; change the parameters it rests on, in the model.",
+                 answer['error']
     assert_equal 1, lid.reload.latest.number
-    assert_equal '“wide” is no size; write a number such as 24,5 or 151 mm.', post_json("/drawings/#{drawn.slug}/dimensions/#{id}/value", { value: 'wide' })['error']
+    assert_equal '“wide” is no size; write a number such as 24,5 or 151 mm.',
+                 post_json("/drawings/#{drawn.slug}/dimensions/#{id}/value", { value: 'wide' })['error']
   end
 
   def test_board_and_check_say_what_is_behind

@@ -18,12 +18,32 @@ class CommandLineTest < AppTest
     found = JSON.parse(out)
     assert_equal [0, 'recipe', 1, true], [status, *found.values_at('kind', 'solids', 'closed')]
     assert_equal [0.0, 39.0], found['box'].values_at(0, 3)
-    assert_equal %w[area bodies box centre closed density edges error faces inertia kind mass ms parameters solids volume warnings], found.keys.sort
+    assert_equal %w[
+      area
+      bodies
+      box
+      centre
+      closed
+      density
+      edges
+      error
+      faces
+      inertia
+      kind
+      mass
+      ms
+      parameters
+      solids
+      volume
+      warnings
+    ],
+                 found.keys.sort
   end
 
   def test_views_by_name_and_by_direction
     named = JSON.parse(run_it('views', file('hub-spindle'), '--view', 'front', '--json')[0])['views'][0]
-    given = JSON.parse(run_it('views', file('hub-spindle'), '--direction', '0,1,0', '--up', '0,0,1', '--json')[0])['views'][0]
+    given =
+      JSON.parse(run_it('views', file('hub-spindle'), '--direction', '0,1,0', '--up', '0,0,1', '--json')[0])['views'][0]
     assert_equal named.values_at('visible', 'hidden', 'box'), given.values_at('visible', 'hidden', 'box')
     assert_equal %w[sharp silhouette smooth total], named['visible'].keys.sort
   end
@@ -33,7 +53,10 @@ class CommandLineTest < AppTest
     assert_empty empty['loops'], 'at its start the part lies ahead of the plane'
     found = JSON.parse(run_it('section', file('hub-spindle'), '--plane', '5,0,0,1,0,0', '--json')[0])
     assert_in_delta Math::PI * (16 - (2.1**2)), found['area'], 1e-3
-    assert_match(/6 numbers PX,PY,PZ,NX,NY,NZ are needed/, run_it('section', file('hub-spindle'), '--plane', '0,0,0')[1])
+    assert_match(
+      /6 numbers PX,PY,PZ,NX,NY,NZ are needed/,
+      run_it('section', file('hub-spindle'), '--plane', '0,0,0')[1]
+    )
   end
 
   def test_draw_writes_both_formats
@@ -67,10 +90,22 @@ class CommandLineTest < AppTest
   end
 
   def test_views_of_eight_neighbours_and_square_to_a_face
-    eight = JSON.parse(run_it('views', file('hub-spindle'), '--eight', '--json')[0])['views'].to_h { |v| [v['name'], v.slice('visible', 'hidden', 'box')] }
-    named = JSON.parse(run_it('views', file('hub-spindle'), '--view', 'right,top,left,bottom,iso', '--json')[0])['views'].to_h { |v| [v['name'], v.slice('visible', 'hidden', 'box')] }
+    eight =
+      JSON.parse(run_it('views', file('hub-spindle'), '--eight', '--json')[0])['views'].to_h do |v|
+        [v['name'], v.slice('visible', 'hidden', 'box')]
+      end
+    named =
+      JSON.parse(run_it('views', file('hub-spindle'), '--view', 'right,top,left,bottom,iso', '--json')[0])[
+        'views'
+      ].to_h { |v| [v['name'], v.slice('visible', 'hidden', 'box')] }
     assert_equal 8, eight.size
-    { 'from the right' => 'right', 'from above' => 'top', 'from the left' => 'left', 'from below' => 'bottom', 'from above left' => 'iso' }.each { |a, b| assert_equal named[b], eight[a] }
+    {
+      'from the right' => 'right',
+      'from above' => 'top',
+      'from the left' => 'left',
+      'from below' => 'bottom',
+      'from above left' => 'iso'
+    }.each { |a, b| assert_equal named[b], eight[a] }
     _, err, status = run_it('views', file('hub-spindle'), '--auxiliary', 'nothing/here')
     assert_equal 1, status
     assert_match(/there is no face 'nothing\/here'; one of them is '/, err)
@@ -82,15 +117,21 @@ class CommandLineTest < AppTest
   # A torus of 40 mm radius and a tube of 20 mm: two circles of 10 mm are cut, 200 pi mm2.
   def test_views_of_a_section_with_its_area
     torus = File.expand_path('../models/torus.step', __dir__)
-    cut = ->(*more) { JSON.parse(run_it('views', torus, '--section', '-60,0,0;60,0,0', '--from', 'top', '--json', *more)[0])['views'][0] }
+    cut = ->(*more) do
+      JSON.parse(run_it('views', torus, '--section', '-60,0,0;60,0,0', '--from', 'top', '--json', *more)[0])['views'][0]
+    end
     whole = cut.call
     assert_in_delta 200 * Math::PI, whole['area'], 200 * Math::PI * 2e-6
     assert_equal [0.0, 1.0, 0.0], whole['looking']
     assert_equal [0.0, -1.0, 0.0], cut.call('--around')['looking']
     assert_in_delta 40 * Math::PI, cut.call('--slice')['visible']['total'], 0.01, 'the two circles alone'
-    half = JSON.parse(run_it('views', torus, '--section', '-60,0,0;0,0,0', '--half', '--from', 'top', '--json')[0])['views'][0]
+    half =
+      JSON.parse(run_it('views', torus, '--section', '-60,0,0;0,0,0', '--half', '--from', 'top', '--json')[0])['views'][
+        0
+      ]
     assert_in_delta 100 * Math::PI, half['area'], 100 * Math::PI * 2e-6
-    assert_equal ["nothing of the part is cut there; draw it over the part, or go deeper\n", 1], run_it('views', torus, '--section', '90,0,0;90,9,0', '--from', 'top').drop(1)
+    assert_equal ["nothing of the part is cut there; draw it over the part, or go deeper\n", 1],
+                 run_it('views', torus, '--section', '90,0,0;90,9,0', '--from', 'top').drop(1)
     assert_equal ["--section: '1,2' is not 3 numbers\n", 1], run_it('views', torus, '--section', '1,2;3,4,5').drop(1)
   end
 
@@ -107,7 +148,8 @@ class CommandLineTest < AppTest
 
   def test_check_exits_1_when_something_is_behind
     drawn
-    assert_equal [{ 'drawings' => 1, 'lines' => [] }, 0], run_it('check', '--json').then { |out, _, status| [JSON.parse(out), status] }
+    assert_equal [{ 'drawings' => 1, 'lines' => [] }, 0],
+                 run_it('check', '--json').then { |out, _, status| [JSON.parse(out), status] }
     revise(lid, 'thick: 6', 'thick: 7')
     out, _, status = run_it('check', '--json')
     assert_equal [1, 'behind'], [status, JSON.parse(out)['lines'][0]['kind']]
@@ -122,7 +164,10 @@ class CommandLineTest < AppTest
     assert_in_delta 82_271.682, found['volume'], 0.01
     assert_empty found['report']
     assert_equal 14, found['dimensions'].size
-    assert_equal 'step assembly', JSON.parse(run_it('inspect', File.expand_path('../models/assembly-40.step', __dir__), '--json')[0])['kind']
+    assert_equal 'step assembly',
+                 JSON.parse(run_it('inspect', File.expand_path('../models/assembly-40.step', __dir__), '--json')[0])[
+                   'kind'
+                 ]
   end
 
   # Two rectangles of 100 by 15 less the bore of 20 and nothing else on the middle plane.
@@ -142,7 +187,10 @@ class CommandLineTest < AppTest
       assert_equal 84 + (50 * File.binread(stl)[80, 4].unpack1('L<')), File.size(stl)
       run_it('export', STEP_FILE, '--to', 'glb', '--out', glb)
       assert_equal 'glTF', File.binread(glb, 4)
-      assert_match(/'pdf' is not written; use step, glb, stl/, run_it('export', STEP_FILE, '--to', 'pdf', '--out', step)[1])
+      assert_match(
+        /'pdf' is not written; use step, glb, stl/,
+        run_it('export', STEP_FILE, '--to', 'pdf', '--out', step)[1]
+      )
     end
   end
 

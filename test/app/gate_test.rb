@@ -9,10 +9,26 @@ class GateTest < AppTest
     CGI.unescapeHTML(last_response.body[/name="csrf-token" content="([^"]+)"/, 1])
   end
 
-  def post_raw(path, body, type = 'application/json', **more) = post(path, body, { 'CONTENT_TYPE' => type, 'HTTP_X_CSRF_TOKEN' => @given ||= token, 'HTTP_ACCEPT' => 'application/json' }.merge(more))
+  def post_raw(path, body, type = 'application/json', **more)
+    post(
+      path,
+      body,
+      { 'CONTENT_TYPE' => type, 'HTTP_X_CSRF_TOKEN' => @given ||= token, 'HTTP_ACCEPT' => 'application/json' }.merge(
+        more
+      )
+    )
+  end
 
   def test_only_own_names_are_answered
-    { 'evil.test' => 403, 'evil.test:4680' => 403, 'localhost:4680' => 200, '127.0.0.1' => 200, '' => 403, 'localhost.evil.test' => 403, "a\xFFb" => 403 }.each do |host, status|
+    {
+      'evil.test' => 403,
+      'evil.test:4680' => 403,
+      'localhost:4680' => 200,
+      '127.0.0.1' => 200,
+      '' => 403,
+      'localhost.evil.test' => 403,
+      "a\xFFb" => 403
+    }.each do |host, status|
       get '/', {}, 'HTTP_HOST' => host
       assert_equal status, last_response.status, host.inspect
       refute last_response.headers.key?('set-cookie'), host if status == 403
@@ -21,13 +37,22 @@ class GateTest < AppTest
 
   def test_writes_from_pages_of_others_are_refused
     lid
-    { 'http://evil.test' => 403, 'null' => 403, 'http://example.org:81' => 403, 'http://example.org' => 302 }.each do |origin, status|
-      post '/models/lid/properties', { authenticity_token: token, properties: { finish: "coat #{origin}" } }, 'HTTP_ORIGIN' => origin
+    {
+      'http://evil.test' => 403,
+      'null' => 403,
+      'http://example.org:81' => 403,
+      'http://example.org' => 302
+    }.each do |origin, status|
+      post '/models/lid/properties',
+           { authenticity_token: token, properties: { finish: "coat #{origin}" } },
+           'HTTP_ORIGIN' => origin
       assert_equal status, last_response.status, origin
     end
     get '/models', {}, 'HTTP_X_FORWARDED_HOST' => 'evil.test'
     refute_includes last_response.headers.to_s + last_response.body, 'evil.test'
-    post '/models/lid/properties', { authenticity_token: token, properties: { finish: 'plain' } }, 'HTTP_X_FORWARDED_HOST' => 'evil.test'
+    post '/models/lid/properties',
+         { authenticity_token: token, properties: { finish: 'plain' } },
+         'HTTP_X_FORWARDED_HOST' => 'evil.test'
     assert_match(%r{\A/models/lid}, last_response.location)
   end
 
@@ -41,7 +66,12 @@ class GateTest < AppTest
 
   def test_shapes_that_are_not_declared_are_told_by_name
     drawn
-    ["/drawings/#{drawn.slug}?select[a]=x", "/drawings/#{drawn.slug}?sheet[]=s1", '/search?q[]=x', '/models/lid?revision[a]=1'].each do |path|
+    [
+      "/drawings/#{drawn.slug}?select[a]=x",
+      "/drawings/#{drawn.slug}?sheet[]=s1",
+      '/search?q[]=x',
+      '/models/lid?revision[a]=1'
+    ].each do |path|
       get path
       assert_equal 400, last_response.status, path
       assert_match(/“(select|sheet|q|revision)” is a text; what came is something else/, last_response.body)
@@ -58,7 +88,7 @@ class GateTest < AppTest
 
   def test_bytes_that_are_no_text
     drawn
-    get "/search?q=%FF"
+    get '/search?q=%FF'
     assert_equal 400, last_response.status
     get '/search?q=a%00b'
     assert_equal 400, last_response.status
@@ -66,21 +96,47 @@ class GateTest < AppTest
     get '/models/%FF'
     assert_includes [400, 404], last_response.status
     answer = post_json("/drawings/#{drawn.slug}/edits", { do: 'note', text: "bad \uFFFE mark", x: 30, y: 30 })
-    assert_equal [400, '“text” has U+FFFE in it, which no text can have; take it out.'], [last_response.status, answer['error']]
+    assert_equal [400, '“text” has U+FFFE in it, which no text can have; take it out.'],
+                 [last_response.status, answer['error']]
     post_raw("/drawings/#{drawn.slug}/edits", "{\"do\": \"note\", \"text\": \"\xFF\"}")
     assert_operator last_response.status, :<, 500
   end
 
   # Every route with what none of them expects: never a fault of the program.
   ODD = ['', 'x' * 5000, '1e999', '-1', "\u202E", '../../etc', '%', '{}', 'null', '☃'].freeze
-  JSON_ODD = ['', '[]', 'null', '{', '{"do": {}}', '{"do": [1]}', '{"do": "move", "what": 7, "dx": "x", "dy": null}', '{"do": "move", "what": ["view/front"], "dx": 1e300, "dy": 0}', '{"do": "delete", "what": {"a": 1}}',
-              '{"do": "restyle", "what": "view/front", "scale": true}', '{"do": "adopt", "what": "view/front", "dimensions": {"a": "b"}}', '{"do": "cell", "what": "block/b1:c1", "height": []}', '{"do": "tie", "pairs": ["d1"]}',
-              '{"do": "standard", "arrow_ratio": "1e308"}', '{"do": "format", "size": 7, "margins": "a b c d"}', '{"do": "layer", "what": "layer/none", "visible": 3}', '{"do": "wrap", "what": "note/n9", "width": "wide"}',
-              '{"base": true}', '{"value": false}', '{"views": "front"}', '{"sheet": 4, "do": "note", "text": 5, "x": 1, "y": 1}', '{"template": ["a"]}', '{"text": 3, "sizes": [1]}', '{"features": "seat"}', '{"sizes": 7}', '{"sizes": {"length": null}, "features": {"seat": "no"}}'].freeze
+  JSON_ODD = [
+    '',
+    '[]',
+    'null',
+    '{',
+    '{"do": {}}',
+    '{"do": [1]}',
+    '{"do": "move", "what": 7, "dx": "x", "dy": null}',
+    '{"do": "move", "what": ["view/front"], "dx": 1e300, "dy": 0}',
+    '{"do": "delete", "what": {"a": 1}}',
+    '{"do": "restyle", "what": "view/front", "scale": true}',
+    '{"do": "adopt", "what": "view/front", "dimensions": {"a": "b"}}',
+    '{"do": "cell", "what": "block/b1:c1", "height": []}',
+    '{"do": "tie", "pairs": ["d1"]}',
+    '{"do": "standard", "arrow_ratio": "1e308"}',
+    '{"do": "format", "size": 7, "margins": "a b c d"}',
+    '{"do": "layer", "what": "layer/none", "visible": 3}',
+    '{"do": "wrap", "what": "note/n9", "width": "wide"}',
+    '{"base": true}',
+    '{"value": false}',
+    '{"views": "front"}',
+    '{"sheet": 4, "do": "note", "text": 5, "x": 1, "y": 1}',
+    '{"template": ["a"]}',
+    '{"text": 3, "sizes": [1]}',
+    '{"features": "seat"}',
+    '{"sizes": 7}',
+    '{"sizes": {"length": null}, "features": {"seat": "no"}}'
+  ].freeze
 
   def test_no_route_answers_odd_requests_with_a_fault
     drawn
-    routes = App::Web.routes.flat_map { |verb, list| verb == 'HEAD' ? [] : list.map { |pattern, *_| [verb, pattern.to_s] } }
+    routes =
+      App::Web.routes.flat_map { |verb, list| verb == 'HEAD' ? [] : list.map { |pattern, *_| [verb, pattern.to_s] } }
     bad = routes.flat_map { |verb, pattern| odd_answers(verb, pattern) }
     assert_operator routes.size, :>, 60
     assert_empty bad
@@ -88,17 +144,54 @@ class GateTest < AppTest
 
   def odd_answers(verb, pattern)
     home = pattern.include?('/templates') ? 'a3-part-first-angle' : (pattern.include?('/models') ? 'lid' : drawn.slug)
-    path = pattern.sub(':slug', home).sub(':sheet', 's1').sub(':view', 'front').sub(':id', 'd1').sub(':digest', 'x').gsub(/:\w+/, '1').delete_suffix('/?')
-    bodies = verb == 'GET' ? ODD.first(6).map { |v| [:get, "#{path}?#{%w[select sheet revision to q with].map { |k| "#{k}=#{CGI.escape(v)}" }.join('&')}"] } : JSON_ODD.map { |b| [:json, b] } + ODD.map { |v| [:form, v] }
+    path =
+      pattern
+        .sub(':slug', home)
+        .sub(':sheet', 's1')
+        .sub(':view', 'front')
+        .sub(':id', 'd1')
+        .sub(':digest', 'x')
+        .gsub(/:\w+/, '1')
+        .delete_suffix('/?')
+    bodies =
+      verb == 'GET' ?
+        ODD
+          .first(6)
+          .map do |v|
+            [:get, "#{path}?#{%w[select sheet revision to q with].map { |k| "#{k}=#{CGI.escape(v)}" }.join('&')}"]
+          end :
+        JSON_ODD.map { |b| [:json, b] } + ODD.map { |v| [:form, v] }
     bodies.filter_map do |way, what|
       _, log = capture_io do
         case way
-        when :get then get(what)
-        when :json then post_raw(path, what)
-        else post(path, { authenticity_token: @given ||= token, title: what, number: what, note: what, name: what, revision: what, answer: what, model: what, template: what, text: what, of: what, home: what, drawings: [what] })
+        when :get
+          get(what)
+        when :json
+          post_raw(path, what)
+        else
+          post(
+            path,
+            {
+              authenticity_token: @given ||= token,
+              title: what,
+              number: what,
+              note: what,
+              name: what,
+              revision: what,
+              answer: what,
+              model: what,
+              template: what,
+              text: what,
+              of: what,
+              home: what,
+              drawings: [what]
+            }
+          )
         end
       end
-      "#{verb} #{path} #{way} #{what[0, 60]}: #{last_response.status} #{log[0, 200]}" if last_response.status >= 500 && !path.start_with?('/up')
+      if last_response.status >= 500 && !path.start_with?('/up')
+        "#{verb} #{path} #{way} #{what[0, 60]}: #{last_response.status} #{log[0, 200]}"
+      end
     end
   end
 end

@@ -11,7 +11,8 @@ class HouseStyleAppTest < AppTest
   # POST of a form as a browser does it.
   def form(path, **data)
     get '/'
-    post path, data.merge(authenticity_token: CGI.unescapeHTML(last_response.body[/name="csrf-token" content="([^"]+)"/, 1]))
+    post path,
+         data.merge(authenticity_token: CGI.unescapeHTML(last_response.body[/name="csrf-token" content="([^"]+)"/, 1]))
   end
 
   def upload(name, text)
@@ -20,16 +21,26 @@ class HouseStyleAppTest < AppTest
     Rack::Test::UploadedFile.new(path, 'application/json')
   end
 
-  def edit(record, data) = post_json("/#{record.home}/#{record.slug}/edits", { base: record.reload.version, sheet: 's1' }.merge(data))
+  def edit(record, data)
+    post_json("/#{record.home}/#{record.slug}/edits", { base: record.reload.version, sheet: 's1' }.merge(data))
+  end
+
   def told(record, data) = edit(record, data)['error'] || flunk('it was not refused')
   def fine(record, data) = edit(record, data).tap { |a| assert_nil a['error'] }
 
   def test_shipped_templates_and_standards_are_on_the_shelf
     shipped = Nockplane::Drawings::Template.all.keys
-    assert_equal shipped.sort, R::Template.where(slug: shipped).pluck(:slug).sort # (a test that loads the demo adds one of Quillfen's own)
+    # (a test that loads the demo adds one of Quillfen's own)
+    assert_equal shipped.sort, R::Template.where(slug: shipped).pluck(:slug).sort
     R::Template.where(slug: shipped).each { |t| refute t.unpublished? }
     get '/templates'
-    ['A3 part, first angle', 'A2 assembly with parts list', 'A4 sheet metal with flat pattern', 'B inch part, third angle', 'ASME inch'].each { |w| assert_includes last_response.body, w }
+    [
+      'A3 part, first angle',
+      'A2 assembly with parts list',
+      'A4 sheet metal with flat pattern',
+      'B inch part, third angle',
+      'ASME inch'
+    ].each { |w| assert_includes last_response.body, w }
   end
 
   def test_a_template_is_published_in_numbered_revisions_that_stay
@@ -49,7 +60,8 @@ class HouseStyleAppTest < AppTest
     fine(a3, do: 'use block', name: 'compact-inch')
     a3.publish('inch block', 'Lead')
     origin = App::Presenters::Origin.of(drawn.value)
-    assert_equal "was made from revision 1 of template 'A3 part, first angle', which has revision 2: inch block", origin.words
+    assert_equal "was made from revision 1 of template 'A3 part, first angle', which has revision 2: inch block",
+                 origin.words
     get '/'
     assert_includes last_response.body, 'which has revision 2: inch block'
     post_json("/drawings/#{drawn.slug}/template", template: 'a3-part-first-angle', sheet: 's1')
@@ -68,7 +80,8 @@ class HouseStyleAppTest < AppTest
     run = R::Run.last
     assert_equal "/runs/#{run.id}", URI(last_response['Location']).path
     App::Queue.work_off
-    assert_equal ['done', ['revision 1 → 2 of A3 part, first angle'] * 2], [run.reload.state, run.lines.map { |l| l['words'] }]
+    assert_equal ['done', ['revision 1 → 2 of A3 part, first angle'] * 2],
+                 [run.reload.state, run.lines.map { |l| l['words'] }]
     drawings.each { |d| assert_equal 2, d.reload.value.meta.template['revision'] }
     assert_equal 1, other.reload.version, 'others are left alone'
     get "/runs/#{run.id}"
@@ -104,7 +117,9 @@ class HouseStyleAppTest < AppTest
     drawn
     form("/drawings/#{drawn.slug}/as-template", title: 'Lids', annotations: 'on')
     again = App::Actions::CreateDrawing.call(lid, 'lids', number: 'QI-AGAIN').value
-    assert_equal drawn.value.dimensions.map(&:dimension).sort, again.dimensions.map(&:dimension).sort, 'dimensions are adopted again'
+    assert_equal drawn.value.dimensions.map(&:dimension).sort,
+                 again.dimensions.map(&:dimension).sort,
+                 'dimensions are adopted again'
     assert_equal %w[front iso plan side], R::Template.at('lids').value.berths.map(&:id).sort
   end
 
@@ -121,9 +136,17 @@ class HouseStyleAppTest < AppTest
   end
 
   def test_a_standard_is_kept_from_a_drawing_taken_over_exported_and_removed
-    fine(drawn, 'do' => 'standard', 'units' => 'fraction', 'text_height' => '5', 'widths.hidden' => '0,35', 'centre_lines.pictorial' => true)
+    fine(
+      drawn,
+      'do' => 'standard',
+      'units' => 'fraction',
+      'text_height' => '5',
+      'widths.hidden' => '0,35',
+      'centre_lines.pictorial' => true
+    )
     s = drawn.reload.value.standard
-    assert_equal ['fraction', 5.0, 0.35, true], [s.units, s.text_height, s.width('hidden'), s.centre_lines?('pictorial')]
+    assert_equal ['fraction', 5.0, 0.35, true],
+                 [s.units, s.text_height, s.width('hidden'), s.centre_lines?('pictorial')]
     form('/standards', home: 'drawings', of: drawn.slug, name: 'House inch')
     kept = R::Standard.find_by(name: 'House inch')
     assert_equal s.with('name' => 'House inch'), kept.value
@@ -140,24 +163,70 @@ class HouseStyleAppTest < AppTest
 
   def test_wrong_words_in_forms_are_told_and_change_nothing
     version = drawn.version
-    { { do: 'standard', text_height: 'tall' } => "Dimensions: 'tall' is not a number.", { do: 'standard', text_height: '0' } => 'text_height: 0.0 mm; lettering is 1 to 30 mm high', { do: 'format', size: 'A3', margins: '20 10' } => 'Margins are four lengths',
-      { do: 'format', size: 'custom', width: '9', height: '9' } => '50 to 5000 mm', { do: 'sheet scale', scale: 'big' } => '“big” is not a scale', { do: 'cell', what: 'block/b1:c99', shows: 'text' } => 'has no cell c99',
-      { do: 'cell', what: 'block/b1:c1', shows: 'field', other: '<script>' } => 'not a name for a field', { do: 'layer', what: 'layer/visible', width: '99' } => '0.05 to 3 mm', { do: 'add table', kind: 'seating plan' } => 'tables are parts list and revisions',
-      { do: 'to layer', what: 'view/iso', layer: 'no' } => 'there is no layer no', { do: 'new block', rows: '2', columns: '2', width: '900', height: '40' } => 'TB-06', { do: 'add berth', kind: 'dock' } => 'berths are',
-      { do: 'place', what: 'block/b1', corner: 'middle' } => 'is no corner', { do: 'standard set', name: 'none' } => 'There is no drafting standard', { do: 'rename', title: '' } => '1 to 80 letters' }
-      .each { |data, words| assert_includes told(drawn, data), words }
+    {
+      { do: 'standard', text_height: 'tall' } => "Dimensions: 'tall' is not a number.",
+      { do: 'standard', text_height: '0' } => 'text_height: 0.0 mm; lettering is 1 to 30 mm high',
+      { do: 'format', size: 'A3', margins: '20 10' } => 'Margins are four lengths',
+      { do: 'format', size: 'custom', width: '9', height: '9' } => '50 to 5000 mm',
+      { do: 'sheet scale', scale: 'big' } => '“big” is not a scale',
+      { do: 'cell', what: 'block/b1:c99', shows: 'text' } => 'has no cell c99',
+      { do: 'cell', what: 'block/b1:c1', shows: 'field', other: '<script>' } => 'not a name for a field',
+      { do: 'layer', what: 'layer/visible', width: '99' } => '0.05 to 3 mm',
+      { do: 'add table', kind: 'seating plan' } => 'tables are parts list and revisions',
+      { do: 'to layer', what: 'view/iso', layer: 'no' } => 'there is no layer no',
+      { do: 'new block', rows: '2', columns: '2', width: '900', height: '40' } => 'TB-06',
+      { do: 'add berth', kind: 'dock' } => 'berths are',
+      { do: 'place', what: 'block/b1', corner: 'middle' } => 'is no corner',
+      { do: 'standard set', name: 'none' } => 'There is no drafting standard',
+      { do: 'rename', title: '' } => '1 to 80 letters'
+    }.each { |data, words| assert_includes told(drawn, data), words }
     assert_equal version, drawn.reload.version
   end
 
   def test_title_block_tables_and_sheets_through_requests
-    fine(drawn, do: 'cell', what: 'block/b1:c5', shows: 'field', other: 'heat', caption: 'Heat', empty: '-', height: '2.5', align: 'right', rule: 'cut', case: 'upper', before: '#')
+    fine(
+      drawn,
+      do: 'cell',
+      what: 'block/b1:c5',
+      shows: 'field',
+      other: 'heat',
+      caption: 'Heat',
+      empty: '-',
+      height: '2.5',
+      align: 'right',
+      rule: 'cut',
+      case: 'upper',
+      before: '#'
+    )
     cell = drawn.reload.value.block('b1').grid.cell('c5')
-    assert_equal({ 'field' => 'heat', 'caption' => 'Heat', 'empty' => '-', 'height' => 2.5, 'align' => 'right', 'rule' => 'cut', 'case' => 'upper', 'before' => '#' }, cell.except('id', 'row', 'col', 'rows', 'cols'))
+    assert_equal(
+      {
+        'field' => 'heat',
+        'caption' => 'Heat',
+        'empty' => '-',
+        'height' => 2.5,
+        'align' => 'right',
+        'rule' => 'cut',
+        'case' => 'upper',
+        'before' => '#'
+      },
+      cell.except('id', 'row', 'col', 'rows', 'cols')
+    )
     fine(drawn, do: 'add table', kind: 'revisions')
-    fine(drawn, do: 'table', what: 'table/t1', corner: 'upper left', row: '8', height: '3,5', grows: 'down', columns: "index = Rev, 12\ndescription = What, 60")
+    fine(
+      drawn,
+      do: 'table',
+      what: 'table/t1',
+      corner: 'upper left',
+      row: '8',
+      height: '3,5',
+      grows: 'down',
+      columns: "index = Rev, 12\ndescription = What, 60"
+    )
     table = drawn.reload.value.cells['table/t1']
     assert_equal ['upper left', 8.0, 3.5, 72.0], [table.corner, table.row, table.height, table.width]
-    assert_includes told(drawn, do: 'table', what: 'table/t1', corner: 'upper left', columns: 'nonsense'), 'is not a column'
+    assert_includes told(drawn, do: 'table', what: 'table/t1', corner: 'upper left', columns: 'nonsense'),
+                    'is not a column'
     fine(drawn, do: 'add sheet')
     answer = edit(drawn, do: 'remove sheet', sheet: 's2')
     assert_equal 's1', answer['on'], 'the sheet on screen is one that is there'
@@ -169,7 +238,11 @@ class HouseStyleAppTest < AppTest
     drawn
     get '/'
     token = CGI.unescapeHTML(last_response.body[/name="csrf-token" content="([^"]+)"/, 1])
-    post "/drawings/#{drawn.slug}/pictures", {}, 'CONTENT_LENGTH' => '40000000', 'HTTP_X_CSRF_TOKEN' => token, 'HTTP_ACCEPT' => 'application/json'
+    post "/drawings/#{drawn.slug}/pictures",
+         {},
+         'CONTENT_LENGTH' => '40000000',
+         'HTTP_X_CSRF_TOKEN' => token,
+         'HTTP_ACCEPT' => 'application/json'
     assert_equal 413, last_response.status
     assert_includes last_response.body, 'larger than 2 MB'
   end

@@ -21,7 +21,8 @@ class ImportsTest < AppTest
 
   # A drawing of the plate with the sizes of its plan view measured.
   def measured
-    @measured ||= App::Actions::CreateDrawing.call(plate, 'a3-part-first-angle').tap { |d| adopt(d, 'plan', ['measured']) }
+    @measured ||=
+      App::Actions::CreateDrawing.call(plate, 'a3-part-first-angle').tap { |d| adopt(d, 'plan', ['measured']) }
   end
 
   def drop(name, bytes, age: 5)
@@ -41,7 +42,10 @@ class ImportsTest < AppTest
 
   def test_the_same_bytes_are_no_new_revision
     import('motor-plate-r2')
-    assert_match(/is the same as revision 2/, assert_raises(App::Refused) { import('motor-plate-r2', as: 'supplier-export.step') }.message)
+    assert_match(
+      /is the same as revision 2/,
+      assert_raises(App::Refused) { import('motor-plate-r2', as: 'supplier-export.step') }.message
+    )
   end
 
   def test_a_bad_file_leaves_the_last_good_revision
@@ -51,7 +55,8 @@ class ImportsTest < AppTest
   end
 
   def test_measured_sizes_follow_the_model_and_say_what_moved
-    words = measured.value.dimensions.map { |d| Nockplane::Drawings::Measure.words(measured.value.standard, d.snapshot).to_s }
+    words =
+      measured.value.dimensions.map { |d| d.snapshot.words(measured.value.standard).to_s }
     ['90', '60', '4× ⌀5,5', '⌀22'].each { |w| assert_includes words, w }
     import('motor-plate-r2')
     moved = measured.staleness.behind.find { |b| b.view.id == 'plan' }.numbers.map { |n| [n.old, n.new] }
@@ -62,23 +67,30 @@ class ImportsTest < AppTest
 
   def test_a_feature_that_is_gone_leaves_its_size_adrift_with_proposals
     view = measured.value.view('front')
-    App::Actions::EditDrawing.call(measured, base: nil) { |v| Nockplane::Linking::Adoption.new(v, App::Workshop.source).adopt(view, ['measured']) }
+    App::Actions::EditDrawing.call(measured, base: nil) do |v|
+      Nockplane::Linking::Adoption.new(v, App::Workshop.source).adopt(view, ['measured'])
+    end
     %w[motor-plate-r2 motor-plate-r4 motor-plate-r5].each { |n| import(n) }
     App::Actions::UpdateDrawings.call([measured.reload])
     lost = measured.reload.staleness.adrift
-    assert_includes lost.map { |a| a.dimension.snapshot['faces'] }.flatten, 'shaft-1'
-    bore = lost.find { |a| a.dimension.snapshot['kind'].end_with?('diameter') }
+    assert_includes lost.map { |a| a.dimension.snapshot.faces }.flatten, 'shaft-1'
+    bore = lost.find { |a| a.dimension.snapshot.kind.end_with?('diameter') }
     assert(bore.proposals.any? || lost.any? { |a| a.proposals.any? }, 'something like it is proposed')
-    counts = measured.value.dimensions.map { |d| Nockplane::Drawings::Measure.words(measured.value.standard, d.snapshot).to_s }
+    counts =
+      measured.value.dimensions.map { |d| d.snapshot.words(measured.value.standard).to_s }
     assert_includes counts, '3× ⌀5,5', 'one of the equal holes is gone, the size stays'
   end
 
   def test_a_recipe_may_be_followed_by_a_file_when_a_person_says_so
-    text = "nockplane: recipe/1\nname: Block\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 10}\n"
+    text =
+      "nockplane: recipe/1\nname: Block\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, " \
+      "height: 30}, depth: 10}\n"
     model = App::Actions::AddModel.call(text)
     step = STEP::Writer.write(App::Workshop.source.model_of(text))
     take(step, 'block.step', model: model)
-    assert_equal names(model.revision(1)).sort, names(model.reload.latest).sort, 'faces keep the names the recipe gave them'
+    assert_equal names(model.revision(1)).sort,
+                 names(model.reload.latest).sort,
+                 'faces keep the names the recipe gave them'
   end
 
   def test_the_intake_takes_new_and_changed_files
@@ -89,7 +101,11 @@ class ImportsTest < AppTest
     drop('motor-plate.step', sample('motor-plate-r2'))
     drop('lid.recipe.yml', "# change: thicker\n#{PART.sub('thick: 6', 'thick: 7')}")
     App::Intake.scan
-    assert_equal [2, 2], [App::Records::Model.find_by(source_file: 'motor-plate'), App::Records::Model.find_by(source_file: 'lid')].map { |m| m.latest.number }
+    assert_equal [2, 2],
+                 [
+                   App::Records::Model.find_by(source_file: 'motor-plate'),
+                   App::Records::Model.find_by(source_file: 'lid')
+                 ].map { |m| m.latest.number }
     assert_equal 'thicker', App::Records::Model.find_by(source_file: 'lid').latest.note
   end
 
@@ -98,7 +114,15 @@ class ImportsTest < AppTest
     import('motor-plate-r2')
     App::Workshop.reset # as another process: only the cache folder is shared
     fetched = []
-    App::Store.class_eval { alias_method :plain_fetch, :fetch; define_method(:fetch) { |key, &work| plain_fetch(key) { fetched << key; work.call } } }
+    App::Store.class_eval do
+      alias_method :plain_fetch, :fetch
+      define_method(:fetch) do |key, &work|
+        plain_fetch(key) do
+          fetched << key
+          work.call
+        end
+      end
+    end
     measured.staleness.behind
     assert_equal 'behind', App::Presenters::Board.new.all_cells[0].state
     assert_empty fetched, 'nothing has to be worked out again'
@@ -125,7 +149,8 @@ class ImportsTest < AppTest
     get '/'
     assert_includes last_response.body, 'photo.png is neither a STEP file'
     refuse = App::Records::IntakeFile.find_by(name: 'photo.png')
-    post "/intake/#{refuse.id}/dismiss", authenticity_token: CGI.unescapeHTML(last_response.body[/name="authenticity_token" value="([^"]+)"/, 1])
+    post "/intake/#{refuse.id}/dismiss",
+         authenticity_token: CGI.unescapeHTML(last_response.body[/name="authenticity_token" value="([^"]+)"/, 1])
     assert_equal 'settled', refuse.reload.state
     assert_equal 1, plate.reload.latest.number
   end
@@ -172,11 +197,17 @@ class ImportsTest < AppTest
 
   def test_an_import_run_tells_its_progress_and_its_failure
     good = App::Files.put(sample('motor-plate-r1'))
-    run = App::Queue.start('import', 'Importing', total: 100) { |r| App::Jobs::ImportJob.new(r.id, good, 'motor-plate.step', nil, nil) }
+    run =
+      App::Queue.start('import', 'Importing', total: 100) do |r|
+        App::Jobs::ImportJob.new(r.id, good, 'motor-plate.step', nil, nil)
+      end
     App::Queue.work_off
     assert_equal ['done', 100, '/models/motor-plate-1'], [run.reload.state, run.done, run.href]
     bad = App::Files.put('nothing')
-    failed = App::Queue.start('import', 'Importing', total: 100) { |r| App::Jobs::ImportJob.new(r.id, bad, 'x.step', nil, nil) }
+    failed =
+      App::Queue.start('import', 'Importing', total: 100) do |r|
+        App::Jobs::ImportJob.new(r.id, bad, 'x.step', nil, nil)
+      end
     App::Queue.work_off
     assert_equal 'failed', failed.reload.state
     assert_match(/not a STEP file/, failed.reason)
@@ -227,7 +258,9 @@ class ImportsTest < AppTest
       f.write('hello')
       f.flush
       ["/models/#{plate.slug}/import", '/models'].each do |path|
-        post path, authenticity_token: token, file: Rack::Test::UploadedFile.new(f.path, 'model/step', true, original_filename: 'plate.step')
+        post path,
+             authenticity_token: token,
+             file: Rack::Test::UploadedFile.new(f.path, 'model/step', true, original_filename: 'plate.step')
         assert_equal 422, last_response.status
         assert_includes last_response.body, 'this is not a STEP file: it does not begin with ISO-10303-21'
       end
@@ -242,9 +275,13 @@ class ImportsTest < AppTest
       f.binmode
       f.write(sample('annotated-plate').sub('DATA;', "DATA;\n#9999=STRANGE_THING('');"))
       f.flush
-      post '/models', authenticity_token: token, file: Rack::Test::UploadedFile.new(f.path, 'model/step', true, original_filename: 'annotated-plate.step')
+      post '/models',
+           authenticity_token: token,
+           file: Rack::Test::UploadedFile.new(f.path, 'model/step', true, original_filename: 'annotated-plate.step')
     end
     follow_redirect!
-    ['⌀20 H7', 'Datum A', 'STRANGE_THING', 'is not read; nothing of it is shown'].each { |w| assert_includes last_response.body, w }
+    ['⌀20 H7', 'Datum A', 'STRANGE_THING', 'is not read; nothing of it is shown'].each do |w|
+      assert_includes last_response.body, w
+    end
   end
 end

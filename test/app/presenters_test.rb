@@ -33,7 +33,11 @@ class PresentersTest < AppTest
 
   def test_model_page_tells_what_changed
     revise(lid, 'thick: 6', 'thick: 7')
-    App::Actions::ReviseModel.call(lid.reload, Nockplane::Modelling::Recipe.parse(lid.latest.recipe).with_feature('seat', false).text, note: '')
+    App::Actions::ReviseModel.call(
+      lid.reload,
+      Nockplane::Modelling::Recipe.parse(lid.latest.recipe).with_feature('seat', false).text,
+      note: ''
+    )
     shown = App::Presenters::ModelPage.new(lid.reload, nil)
     assert_equal [['seat switched off'], ['thick 6 → 7'], []], shown.revisions.map { |r| shown.changes(r) }
     assert_equal '100 × 50 × 7 mm', shown.size
@@ -43,7 +47,8 @@ class PresentersTest < AppTest
   def test_fit_deviations_beside_the_size
     shown = App::Presenters::ModelPage.new(App::Actions::AddModel.call(demo('hub-spindle')), nil)
     words = shown.built.parameters.to_h { |p| [p[:name], shown.fit_words(p)] }
-    assert_equal ['-0.005 / -0.014', '0 / -0.011', nil], words.values_at('bearing_seat', 'register_diameter', 'collar_length')
+    assert_equal ['-0.005 / -0.014', '0 / -0.011', nil],
+                 words.values_at('bearing_seat', 'register_diameter', 'collar_length')
   end
 
   def test_marks_stand_at_every_view_behind
@@ -52,7 +57,9 @@ class PresentersTest < AppTest
     svg = App::Presenters::DrawingPage.new(drawn.reload, nil, nil).svg
     assert_equal 4, svg.scan('class="mark-behind"').size
     assert_includes svg, '1 → 2'
-    refute_includes Nockplane::Formats::Svg.write(App::Presenters::DrawingPage.new(drawn, nil, nil).scene), 'mark-behind', 'marks are no part of the drawing'
+    refute_includes Nockplane::Formats::Svg.write(App::Presenters::DrawingPage.new(drawn, nil, nil).scene),
+                    'mark-behind',
+                    'marks are no part of the drawing'
   end
 
   def test_restyling_a_view
@@ -74,7 +81,7 @@ class PresentersTest < AppTest
   end
 
   def test_tidying_puts_a_moved_dimension_back_in_its_row
-    id = value.dimensions_of('plan').find { |d| d.place['form'] == 'linear' }.id
+    id = value.dimensions_of('plan').find { |d| d.place.is_a?(Nockplane::Drawings::Annotations::Row) }.id
     place = value.dimension(id).place
     edits(do: 'move', what: "dimension/#{id}", dx: 4, dy: 6)
     assert value.dimension(id).pinned
@@ -88,7 +95,8 @@ class PresentersTest < AppTest
     revise(lid, 'thick: 6', 'thick: 7')
     answer = post_json("/drawings/#{drawn.slug}/update", { views: ['front'] })
     assert_equal 'Front view brought up to revision 2', answer['told']
-    assert_equal 'everything chosen shows the latest revision already', post_json("/drawings/#{drawn.slug}/update", { views: ['front'] })['error']
+    assert_equal 'everything chosen shows the latest revision already',
+                 post_json("/drawings/#{drawn.slug}/update", { views: ['front'] })['error']
   end
 
   def test_slugs_are_readable_and_free
@@ -109,7 +117,8 @@ class PresentersTest < AppTest
 
   def test_demo_loads_once
     2.times { App::Demo.load }
-    assert_equal %w[QI-2100-D QI-2101-D QI-2102-D QI-2107-D QI-2115-D QI-2120-D QI-2180-D], App::Records::Drawing.order(:number).pluck(:number)
+    assert_equal %w[QI-2100-D QI-2101-D QI-2102-D QI-2107-D QI-2115-D QI-2120-D QI-2180-D],
+                 App::Records::Drawing.order(:number).pluck(:number)
     parts, assemblies = App::Records::Drawing.all.partition { |d| d.title !~ /unit/ }
     assert((parts + assemblies).all? { |d| d.staleness.current? })
     assert(parts.all? { |d| d.value.dimensions.any? })
@@ -120,14 +129,17 @@ class PresentersTest < AppTest
     helper = Object.new.extend(App::Helpers)
     assert_equal 'Nothing was behind its model.', helper.told_of({})
     assert_equal '2 drawings brought up to their models.', helper.told_of({ 1 => nil, 2 => nil })
-    assert_equal '1 drawing brought up to its model. QI-1: gone', helper.told_of({ 1 => nil, Struct.new(:number).new('QI-1') => 'gone' })
-    assert_equal ['1 view', '3 views', '12.5'], [helper.plural(1, 'view'), helper.plural(3, 'view'), helper.number(12.5)]
+    assert_equal '1 drawing brought up to its model. QI-1: gone',
+                 helper.told_of({ 1 => nil, Struct.new(:number).new('QI-1') => 'gone' })
+    assert_equal ['1 view', '3 views', '12.5'],
+                 [helper.plural(1, 'view'), helper.plural(3, 'view'), helper.number(12.5)]
   end
 
   def test_a_second_drawing_of_a_model_gets_its_own_address
     drawn
     other = App::Actions::CreateDrawing.call(lid, 'a3-part-third-angle')
     assert_equal %w[qi-2130-d qi-2130-d-2], [drawn.slug, other.slug]
-    assert_equal "There is no template 'a9'.", assert_raises(App::Refused) { App::Actions::CreateDrawing.call(lid, 'a9') }.message
+    assert_equal "There is no template 'a9'.",
+                 assert_raises(App::Refused) { App::Actions::CreateDrawing.call(lid, 'a9') }.message
   end
 end

@@ -4,14 +4,31 @@ require 'app_helper'
 
 # The pages of long work.
 class RunsTest < AppTest
-  def run_of(**more) = App::Records::Run.create!(kind: 'update', label: 'Updating 2 drawings', total: 2, items: JSON.generate([{ what: 'QI-1', slug: 'a', state: 'done', words: '3 views updated' }, { what: 'QI-2', slug: 'b', state: 'waiting' }]), done: 1, **more)
+  def run_of(**more)
+    App::Records::Run.create!(
+      kind: 'update',
+      label: 'Updating 2 drawings',
+      total: 2,
+      items:
+        JSON.generate(
+          [
+            { what: 'QI-1', slug: 'a', state: 'done', words: '3 views updated' },
+            { what: 'QI-2', slug: 'b', state: 'waiting' }
+          ]
+        ),
+      done: 1,
+      **more
+    )
+  end
 
   def token = CGI.unescapeHTML(last_response.body[/name="authenticity_token" value="([^"]+)"/, 1])
 
   def test_progress_and_outcomes
     run = run_of(state: 'running')
     get "/runs/#{run.id}"
-    ['Updating 2 drawings', '1 of 2 drawings', '3 views updated', 'Stop'].each { |w| assert_includes last_response.body, w }
+    ['Updating 2 drawings', '1 of 2 drawings', '3 views updated', 'Stop'].each do |w|
+      assert_includes last_response.body, w
+    end
     get "/runs/#{run.id}/state"
     data = JSON.parse(last_response.body)
     assert_equal ['running', 1, 2, nil], data.values_at('state', 'done', 'total', 'href')
@@ -37,9 +54,18 @@ class RunsTest < AppTest
 
   def test_a_drawing_that_went_away_or_is_current_is_skipped
     drawing = App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle')
-    run = App::Queue.start('update', 'Updating', items: [{ what: 'gone', slug: 'gone', state: 'waiting' }, { what: 'current', slug: drawing.slug, state: 'waiting' }]) { |r| App::Jobs::UpdateJob.new(r.id) }
+    run =
+      App::Queue.start(
+        'update',
+        'Updating',
+        items: [
+          { what: 'gone', slug: 'gone', state: 'waiting' },
+          { what: 'current', slug: drawing.slug, state: 'waiting' }
+        ]
+      ) { |r| App::Jobs::UpdateJob.new(r.id) }
     App::Queue.work_off
-    assert_equal [['skipped', 'the drawing is no longer here'], ['skipped', 'was up to date already']], run.reload.lines.map { |l| l.values_at('state', 'words') }
+    assert_equal [['skipped', 'the drawing is no longer here'], ['skipped', 'was up to date already']],
+                 run.reload.lines.map { |l| l.values_at('state', 'words') }
   end
 
   def test_a_job_of_a_living_worker_is_left_alone
@@ -56,6 +82,12 @@ class RunsTest < AppTest
   end
 
   def test_stems_of_file_names
-    { 'Motor-Plate_r12.STP' => 'motor-plate', 'lid.step' => 'lid', 'bracket v2.step' => 'bracket', 'rev3.step' => 'rev3', '/tmp/x/plate-rev-3.stp' => 'plate' }.each { |file, stem| assert_equal stem, App::Received.stem(file), file }
+    {
+      'Motor-Plate_r12.STP' => 'motor-plate',
+      'lid.step' => 'lid',
+      'bracket v2.step' => 'bracket',
+      'rev3.step' => 'rev3',
+      '/tmp/x/plate-rev-3.stp' => 'plate'
+    }.each { |file, stem| assert_equal stem, App::Received.stem(file), file }
   end
 end

@@ -6,10 +6,21 @@ class WebTest < AppTest
   def test_up_tells_what_is_well_and_what_is_not
     App::Records::Worker.delete_all
     get '/up'
-    assert_equal [503, 'well', 'none is running. Start bin/worker.', false], [last_response.status, *JSON.parse(last_response.body).values_at('database', 'worker', 'up')]
+    assert_equal [503, 'well', 'none is running. Start bin/worker.', false],
+                 [last_response.status, *JSON.parse(last_response.body).values_at('database', 'worker', 'up')]
     App::Records::Worker.beat('host:x pid:1')
     get '/up'
-    assert_equal [200, { 'database' => 'well', 'data folder' => 'well', 'worker' => 'well', 'intake' => 'well', 'up' => true }], [last_response.status, JSON.parse(last_response.body)]
+    assert_equal [
+      200,
+      {
+        'database' => 'well',
+        'data folder' => 'well',
+        'worker' => 'well',
+        'intake' => 'well',
+        'up' => true
+      }
+    ],
+                 [last_response.status, JSON.parse(last_response.body)]
     App::Records::Worker.beat('host:x pid:1', now: Time.now - 60)
     get '/up'
     assert_match(/none is running; the last one was there at/, JSON.parse(last_response.body)['worker'])
@@ -31,7 +42,8 @@ class WebTest < AppTest
   end
 
   def test_wrong_addresses_are_proper_pages
-    ['/nope', '/models/none', '/drawings/none', '/drawings/none.pdf', "/models/#{lid.slug}?revision=9", "/drawings/#{drawn.slug}?sheet=s9", '/trials/x.glb'].each do |path|
+    unknown = ["/models/#{lid.slug}?revision=9", "/drawings/#{drawn.slug}?sheet=s9"]
+    (unknown + %w[/nope /models/none /drawings/none /drawings/none.pdf /trials/x.glb]).each do |path|
       get path
       assert_equal 404, last_response.status, path
       assert_includes last_response.body, 'Nothing here', path
@@ -39,16 +51,26 @@ class WebTest < AppTest
   end
 
   def test_a_post_without_the_token_is_refused
-    post "/drawings/#{drawn.slug}/undo", '{}', 'CONTENT_TYPE' => 'application/json'
+    drawing = drawn
+    before = [drawing.version, drawing.document]
+    post "/drawings/#{drawing.slug}/undo", '{}', 'CONTENT_TYPE' => 'application/json'
     assert_equal 403, last_response.status
-    assert_equal drawn.version, drawn.reload.version
+    assert_equal before, App::Records::Drawing.find(drawing.id).then { |d| [d.version, d.document] }
   end
 
   def test_bad_requests_are_told_in_words
-    assert_equal "'knit' is not something that can be done to a drawing", post_json("/drawings/#{drawn.slug}/edits", { do: 'knit' })['error']
-    assert_equal '“far” is not a length in mm.', post_json("/drawings/#{drawn.slug}/edits", { do: 'move', what: 'view/front', dx: 'far', dy: 0 })['error']
-    assert_equal 'That view is no longer in the drawing.', post_json("/drawings/#{drawn.slug}/edits", { do: 'adopt', what: 'view/zz' })['error']
-    assert_equal '“7 to 1” is not a scale; write 1:2, 1:2,5 or 2:1.', post_json("/drawings/#{drawn.slug}/edits", { do: 'restyle', what: 'view/front', scale: '7 to 1' })['error']
+    assert_equal "'knit' is not something that can be done to a drawing",
+                 post_json("/drawings/#{drawn.slug}/edits", { do: 'knit' })['error']
+    assert_equal '“far” is not a length in mm.',
+                 post_json("/drawings/#{drawn.slug}/edits", { do: 'move', what: 'view/front', dx: 'far', dy: 0 })[
+                   'error'
+                 ]
+    assert_equal 'That view is no longer in the drawing.',
+                 post_json("/drawings/#{drawn.slug}/edits", { do: 'adopt', what: 'view/zz' })['error']
+    assert_equal '“7 to 1” is not a scale; write 1:2, 1:2,5 or 2:1.',
+                 post_json("/drawings/#{drawn.slug}/edits", { do: 'restyle', what: 'view/front', scale: '7 to 1' })[
+                   'error'
+                 ]
     post_json("/drawings/#{drawn.slug}/edits", [1])
     assert_equal 422, last_response.status
   end
@@ -56,7 +78,8 @@ class WebTest < AppTest
   def test_requests_are_bounded
     post '/models', 'x' * 2_100_000, 'CONTENT_TYPE' => 'text/plain'
     assert_includes [403, 413], last_response.status
-    assert_equal 'The request is larger than 2 MB and was not read.', post_json("/drawings/#{drawn.slug}/edits", { text: 'x' * 2_000_001 })['error']
+    assert_equal 'The request is larger than 2 MB and was not read.',
+                 post_json("/drawings/#{drawn.slug}/edits", { text: 'x' * 2_000_001 })['error']
   end
 
   def test_notes_cannot_run_script

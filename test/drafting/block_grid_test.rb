@@ -7,7 +7,12 @@ class BlockGridTest < CoreTest
   G = Drafting::BlockGrid
 
   def iso = Drawings::Shelf.block('iso-7200').grid
-  def tiled?(grid) = (grid.cells.sum { |c| grid.box(c).then { |x0, y0, x1, y1| (x1 - x0) * (y1 - y0) } } - (grid.width * grid.height)).abs < 1e-6 && grid.problems.empty?
+
+  def tiled?(grid)
+    (
+      grid.cells.sum { |c| grid.box(c).then { |x0, y0, x1, y1| (x1 - x0) * (y1 - y0) } } - (grid.width * grid.height)
+    ).abs < 1e-6 && grid.problems.empty?
+  end
 
   def test_shipped_blocks_fill_their_outline_without_overlap
     Drawings::Shelf::BLOCKS.each_key { |n| assert tiled?(Drawings::Shelf.block(n).grid), n }
@@ -30,7 +35,11 @@ class BlockGridTest < CoreTest
     done = 0
     200.times do
       id = grid.cells.sample(random: rng)['id']
-      after = [-> { grid.split(id, %w[columns rows].sample(random: rng)) }, -> { grid.merge(id, %w[right down].sample(random: rng)) }, -> { grid.size(id, width: rng.rand(8.0..50)) }].sample(random: rng).call
+      after = [
+        -> { grid.split(id, %w[columns rows].sample(random: rng)) },
+        -> { grid.merge(id, %w[right down].sample(random: rng)) },
+        -> { grid.size(id, width: rng.rand(8.0..50)) }
+      ].sample(random: rng).call
       next if after.is_a?(String) || after.cells.size > 60
 
       assert tiled?(after), 'cells still fill the block'
@@ -45,7 +54,8 @@ class BlockGridTest < CoreTest
       after = iso.split('c8', split)
       assert_equal iso.cells.size + 1, after.cells.size
       back = after.merge('c8', merge)
-      assert_equal iso.cells.map { |c| iso.box(c).map { |v| v.round(6) } }.sort, back.cells.map { |c| back.box(c).map { |v| v.round(6) } }.sort
+      assert_equal iso.cells.map { |c| iso.box(c).map { |v| v.round(6) } }.sort,
+                   back.cells.map { |c| back.box(c).map { |v| v.round(6) } }.sort
     end
   end
 
@@ -67,15 +77,21 @@ class BlockGridTest < CoreTest
   end
 
   def test_faults_are_told_by_cell
-    faults = ->(change) { G.new(iso.columns, iso.rows, iso.cells.map { |c| c['id'] == 'c2' ? c.merge(change) : c }).problems.join }
-    assert_equal "title block cells 'c1' and 'c2' overlap; give one of them another place", faults['col' => 1, 'cols' => 4]
+    faults = ->(change) do
+      G.new(iso.columns, iso.rows, iso.cells.map { |c| c['id'] == 'c2' ? c.merge(change) : c }).problems.join
+    end
+    assert_equal "title block cells 'c1' and 'c2' overlap; give one of them another place",
+                 faults['col' => 1, 'cols' => 4]
     assert_match(/'c2' reaches out of the block/, faults['col' => 6])
     assert_match(/'c2': 'colour' is not known/, faults['colour' => 'red'])
     assert_match(/'c2': lettering is 1 to 30/, faults['height' => 90])
     assert_match(/'c2': align is/, faults['align' => 'up'])
     assert_match(/longer than 200/, faults['caption' => 'x' * 300])
     assert_match(/1 to 120 cells/, G.new([], [], []).problems.join)
-    assert_match(/can't be split/, G.new([5.0], [10.0], [{ 'id' => 'c1', 'row' => 0, 'col' => 0, 'rows' => 1, 'cols' => 1 }]).split('c1', 'columns'))
+    assert_match(
+      /can't be split/,
+      G.new([5.0], [10.0], [{ 'id' => 'c1', 'row' => 0, 'col' => 0, 'rows' => 1, 'cols' => 1 }]).split('c1', 'columns')
+    )
     assert_match(/no cell of the same height/, iso.merge('c17', 'right'))
   end
 
@@ -100,18 +116,38 @@ class BlockGridTest < CoreTest
   def test_cells_align_left_centre_and_right
     grid = G.new([60.0], [10.0], [{ 'id' => 'c1', 'row' => 0, 'col' => 0, 'rows' => 1, 'cols' => 1, 'height' => 3.5 }])
     { 'left' => 1.2, 'centre' => 30 - (width('Lid', 3.5) / 2), 'right' => 58.8 - width('Lid', 3.5) }.each do |align, x|
-      ink = Drafting::TitleBlock.new(Drafting::Standard.new, grid.with('c1', 'align' => align), [0.0, 0.0], { 'c1' => 'Lid' }).ink
+      ink =
+        Drafting::TitleBlock.new(
+          Drafting::Standard.new,
+          grid.with('c1', 'align' => align),
+          [0.0, 0.0],
+          { 'c1' => 'Lid' }
+        ).ink
       assert_in_delta x, Drafting::Ink.box(ink.grep(Drafting::Ink::Text)[0])[0], 1e-6, align
     end
   end
 
   def test_tb_05_outline_and_inner_lines
-    widths = Drafting::TitleBlock.new(Drafting::Standard.new, iso, [0.0, 0.0], {}).ink.grep(Drafting::Ink::Line).map(&:width).uniq
+    widths =
+      Drafting::TitleBlock
+        .new(Drafting::Standard.new, iso, [0.0, 0.0], {})
+        .ink
+        .grep(Drafting::Ink::Line)
+        .map(&:width)
+        .uniq
     assert_includes widths, 0.7
     assert_includes widths, 0.35
   end
 
-  def table(up) = Drafting::TableInk.new([{ 'title' => 'Item', 'width' => 12 }, { 'title' => 'Description', 'width' => 60 }], [%w[1 Housing], %w[2 Lid]], row: 7.0, height: 2.5, up: up)
+  def table(up)
+    Drafting::TableInk.new(
+      [{ 'title' => 'Item', 'width' => 12 }, { 'title' => 'Description', 'width' => 60 }],
+      [%w[1 Housing], %w[2 Lid]],
+      row: 7.0,
+      height: 2.5,
+      up: up
+    )
+  end
 
   def test_pl_02_a_list_on_the_drawing_grows_up_from_its_header_at_the_bottom
     at = ->(up) { table(up).ink(0.0, 0.0).grep(Drafting::Ink::Text).to_h { |t| [t.string, t.y] } }

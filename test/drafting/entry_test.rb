@@ -9,9 +9,20 @@ class EntryTest < CoreTest
   INCH = Drafting::Standard.new('units' => 'inch')
 
   def test_sizes_with_point_comma_unit_and_sign
-    { '160,5' => 160.5, '160.5' => 160.5, '151 mm' => 151, '15,1cm' => 151, '1.5 in' => 38.1, '1"' => 25.4, '⌀12' => 12, 'R 3,5' => 3.5, '4× 8' => 8, '1 3/8 in' => 34.925, '-2' => -2, ' 7 ' => 7 }.each do |text, mm|
-      assert_in_delta mm, E.size(text, 'linear', MM), 1e-9, text
-    end
+    {
+      '160,5' => 160.5,
+      '160.5' => 160.5,
+      '151 mm' => 151,
+      '15,1cm' => 151,
+      '1.5 in' => 38.1,
+      '1"' => 25.4,
+      '⌀12' => 12,
+      'R 3,5' => 3.5,
+      '4× 8' => 8,
+      '1 3/8 in' => 34.925,
+      '-2' => -2,
+      ' 7 ' => 7
+    }.each { |text, mm| assert_in_delta mm, E.size(text, 'linear', MM), 1e-9, text }
     assert_kind_of Integer, E.size('151 mm', 'linear', MM), 'whole sizes stay whole in the recipe'
   end
 
@@ -23,12 +34,15 @@ class EntryTest < CoreTest
   end
 
   def test_what_is_no_size
-    ['', 'wide', '12 furlongs', '1/0', '1.2.3', '1e9', '12,5,3', '--3'].each { |text| assert_nil E.size(text, 'linear', MM), text }
+    ['', 'wide', '12 furlongs', '1/0', '1.2.3', '1e9', '12,5,3', '--3'].each do |text|
+      assert_nil E.size(text, 'linear', MM), text
+    end
     assert_equal '“wide” is no size; write a number such as 24,5 or 151 mm.', E.fault('wide', MM)
   end
 
   def test_scales_with_comma_and_point
-    assert_equal [0.4, 0.4, 2.5, nil, nil], ['1:2,5', '1:2.5', '2,5 : 1', '1:0', '2'].map { |t| Drafting::Scale.parse(t) }
+    assert_equal [0.4, 0.4, 2.5, nil, nil],
+                 ['1:2,5', '1:2.5', '2,5 : 1', '1:0', '2'].map { |t| Drafting::Scale.parse(t) }
     assert_equal ['1:2,5', '1:2.5'], [Drafting::Scale.text(0.4, ','), Drafting::Scale.text(0.4)]
   end
 

@@ -70,7 +70,10 @@ class InkTest < CoreTest
 
   def centre_lines(text, view, scale: 1.0)
     frame = Projection::ViewFrame.named(view)
-    Drafting::CentreLines.new(Drafting::Standard.new, frame, scale, ->(p) { frame.image(p).map { |c| c * scale } }).ink(axes(text), [])
+    Drafting::CentreLines.new(Drafting::Standard.new, frame, scale, ->(p) { frame.image(p).map { |c| c * scale } }).ink(
+      axes(text),
+      []
+    )
   end
 
   PIN = '  - {id: pin, type: extrude, profile: {kind: circle, diameter: 20}, depth: 30}'
@@ -80,7 +83,8 @@ class InkTest < CoreTest
     assert_equal 1, side.size
     assert_equal [-3, 33], side[0].points.map { |p| p[1].round(9) }.sort
     cross = centre_lines(recipe(PIN), 'top', scale: 2.0)
-    assert_equal [[46.0, 0.0], [0.0, 46.0]], cross.map { |l| [0, 1].map { |k| (l.points[1][k] - l.points[0][k]).abs.round(9) } }
+    assert_equal [[46.0, 0.0], [0.0, 46.0]],
+                 cross.map { |l| [0, 1].map { |k| (l.points[1][k] - l.points[0][k]).abs.round(9) } }
   end
 
   def test_box_of_turned_text
@@ -102,12 +106,19 @@ class InkTest < CoreTest
   def test_title_block_words_stay_in_their_cells
     Drawings::Shelf::BLOCKS.each_key do |name|
       grid = Drawings::Shelf.block(name).grid
-      block = Drafting::TitleBlock.new(Drafting::Standard.new, grid, [230.0, 10.0], grid.cells.to_h { |c| [c['id'], 'Wide words ' * 8] })
+      block =
+        Drafting::TitleBlock.new(
+          Drafting::Standard.new,
+          grid,
+          [230.0, 10.0],
+          grid.cells.to_h { |c| [c['id'], 'Wide words ' * 8] }
+        )
       grid.cells.each do |c|
         box = block.box(c)
         texts(block.cell(c)).each do |t|
           b = Drafting::Ink.box(t)
-          assert b[0] >= box[0] && b[2] <= box[2] && b[1] >= box[1] - 0.6 && b[3] <= box[3], "#{name} #{c['id']}: '#{t.string}' leaves its cell"
+          assert b[0] >= box[0] && b[2] <= box[2] && b[1] >= box[1] - 0.6 && b[3] <= box[3],
+                 "#{name} #{c['id']}: '#{t.string}' leaves its cell"
         end
       end
       assert(block.ink.all? { |i| i.layer == 'title block' })

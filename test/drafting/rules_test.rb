@@ -35,14 +35,26 @@ class RulesTest < CoreTest
     end
   end
 
-  { '01' => [100, 60, 390, 277, 2], '02' => [300, 200, 390, 277, 1], '03' => [390, 277, 390, 277, 1], '04' => [391, 100, 390, 277, 0.5], '05' => [40, 20, 390, 277, 5],
-    '06' => [8, 5, 390, 277, 20], '06b' => [7, 5, 390, 277, 50], '07' => [780, 500, 390, 277, 0.5], '08' => [1200, 800, 811, 574, 0.5], '09' => [5000, 3000, 1159, 821, 0.2] }.each do |id, (wm, hm, w, h, scale)|
+  {
+    '01' => [100, 60, 390, 277, 2],
+    '02' => [300, 200, 390, 277, 1],
+    '03' => [390, 277, 390, 277, 1],
+    '04' => [391, 100, 390, 277, 0.5],
+    '05' => [40, 20, 390, 277, 5],
+    '06' => [8, 5, 390, 277, 20],
+    '06b' => [7, 5, 390, 277, 50],
+    '07' => [780, 500, 390, 277, 0.5],
+    '08' => [1200, 800, 811, 574, 0.5],
+    '09' => [5000, 3000, 1159, 821, 0.2]
+  }.each do |id, (wm, hm, w, h, scale)|
     define_method("test_tv_scl_#{id}") { assert_equal scale.to_f, Drafting::Scale.largest(wm, hm, w, h) }
   end
 
   # gap 20, pad 20: gx = gy = 60 (SCL-03)
   { '10' => [60, 40, 30, 2], '11' => [120, 80, 50, 1], '12' => [400, 250, 150, 0.2] }.each do |id, (x, y, z, scale)|
-    define_method("test_tv_scl_#{id}_three_views") { assert_equal scale.to_f, Drafting::Scale.largest(x + y, z + y, 390, 237, gx: 60, gy: 60) }
+    define_method("test_tv_scl_#{id}_three_views") do
+      assert_equal scale.to_f, Drafting::Scale.largest(x + y, z + y, 390, 237, gx: 60, gy: 60)
+    end
   end
 
   def test_scale_texts
@@ -51,9 +63,18 @@ class RulesTest < CoreTest
   end
 
   def test_tv_dim_01_reading_angles
-    { 0 => 0, 45 => 45, 90 => 90, 135 => -45, 180 => 0, 225 => 45, 270 => 90, -30 => -30, 100 => -80, 120 => -60 }.each do |line, text|
-      assert_in_delta text, Drafting::Lettering.reading_angle(line), 1e-9, line
-    end
+    {
+      0 => 0,
+      45 => 45,
+      90 => 90,
+      135 => -45,
+      180 => 0,
+      225 => 45,
+      270 => 90,
+      -30 => -30,
+      100 => -80,
+      120 => -60
+    }.each { |line, text| assert_in_delta text, Drafting::Lettering.reading_angle(line), 1e-9, line }
   end
 
   def test_tv_let_01_capitals_are_as_high_as_asked
@@ -67,8 +88,13 @@ class RulesTest < CoreTest
     assert_equal ['24,5', '0,5', '24'], [24.50, 0.5, 24.0].map { |v| words(kind: :linear, value: v).to_s }
   end
 
-  def test_tv_dim_03_zero_deviation_is_plain = assert_equal('20 +0,1/0', words(kind: :linear, value: 20, tolerance: '+0.1/0').to_s)
-  def test_tv_dim_04_equal_decimals = assert_equal('50 +0,15/-0,10', words(kind: :linear, value: 50, tolerance: '+0.15/-0.1').to_s)
+  def test_tv_dim_03_zero_deviation_is_plain
+    assert_equal('20 +0,1/0', words(kind: :linear, value: 20, tolerance: '+0.1/0').to_s)
+  end
+
+  def test_tv_dim_04_equal_decimals
+    assert_equal('50 +0,15/-0,10', words(kind: :linear, value: 50, tolerance: '+0.15/-0.1').to_s)
+  end
 
   def test_symbols_and_counts
     assert_equal '7× ⌀32 +0,1/0', words(kind: :diameter, value: 32.0, tolerance: '+0.1/0', count: 7).to_s
@@ -109,7 +135,14 @@ class RulesTest < CoreTest
   end
 
   def test_narrow_dimension_has_its_arrows_outside
-    ink = Drafting::DimensionLayout.new(Drafting::Standard.new).linear([0, 0], [4, 0], [1.0, 0.0], 10.0, Drafting::SizeText::Words.new('4'))
+    ink =
+      Drafting::DimensionLayout.new(Drafting::Standard.new).linear(
+        [0, 0],
+        [4, 0],
+        [1.0, 0.0],
+        10.0,
+        Drafting::SizeText::Words.new('4')
+      )
     assert_operator ink.grep(Drafting::Ink::Fill).flat_map { |f| f.points.map(&:first) }.min, :<, -3
   end
 end

@@ -13,20 +13,33 @@ class SheetFormatTest < CoreTest
     assert_equal [811, 574], [x1 - x0, y1 - y0]
   end
 
-  [['04', 'A3', 210, 148.5, 'D5'], ['05', 'A3', 209, 149, 'C4'], ['06', 'A3', 25, 280, 'A1'], ['06b', 'A3', 405, 15, 'F8'], ['07', 'A1', 500, 300, 'F10'],
-   ['08', 'A0', 1170, 20, 'R24'], ['09', 'A4', 30, 280, 'A1'], ['09b', 'A4', 190, 20, 'F4'], ['10', 'A2', 300, 200, 'E7']].each do |id, name, x, y, zone|
+  [
+    ['04', 'A3', 210, 148.5, 'D5'],
+    ['05', 'A3', 209, 149, 'C4'],
+    ['06', 'A3', 25, 280, 'A1'],
+    ['06b', 'A3', 405, 15, 'F8'],
+    ['07', 'A1', 500, 300, 'F10'],
+    ['08', 'A0', 1170, 20, 'R24'],
+    ['09', 'A4', 30, 280, 'A1'],
+    ['09b', 'A4', 190, 20, 'F4'],
+    ['10', 'A2', 300, 200, 'E7']
+  ].each do |id, name, x, y, zone|
     define_method("test_tv_sht_#{id}_zone") { assert_equal zone, format(name).zone(x, y) }
   end
 
   def test_fields_per_side_by_the_standards_table
-    { 'A0' => [24, 16], 'A1' => [16, 12], 'A2' => [12, 8], 'A3' => [8, 6], 'A4' => [4, 6] }.each { |name, want| assert_equal want, [format(name).columns, format(name).rows] }
+    { 'A0' => [24, 16], 'A1' => [16, 12], 'A2' => [12, 8], 'A3' => [8, 6], 'A4' => [4, 6] }.each do |name, want|
+      assert_equal want, [format(name).columns, format(name).rows]
+    end
   end
 
   def test_every_zone_text_stands_in_its_zone
     frame = format('A3').frame
     texts = format('A3').ink.grep(Drafting::Ink::Text)
     assert_equal 2 * (8 + 6), texts.size
-    texts.select { |t| t.string.match?(/\d/) }.each { |t| assert_equal t.string, format('A3').zone(t.x, frame[3] - 1)[1..] }
+    texts
+      .select { |t| t.string.match?(/\d/) }
+      .each { |t| assert_equal t.string, format('A3').zone(t.x, frame[3] - 1)[1..] }
     texts.reject { |t| t.string.match?(/\d/) }.each { |t| assert_equal t.string, format('A3').zone(30, t.y + 1.75)[0] }
   end
 
@@ -43,7 +56,9 @@ class SheetFormatTest < CoreTest
   def of(**spec) = Drafting::SheetFormat.of(spec.transform_keys(&:to_s))
 
   def test_sht_05_elongated_sizes_are_the_short_side_by_the_long_side_of_a_larger_one
-    { 'A3.1' => [841, 297], 'A3.2' => [594, 297], 'A2.1' => [841, 420], 'A1.0' => [1189, 594] }.each { |name, size| assert_equal size, [format(name).width, format(name).height], name }
+    { 'A3.1' => [841, 297], 'A3.2' => [594, 297], 'A2.1' => [841, 420], 'A1.0' => [1189, 594] }.each do |name, size|
+      assert_equal size, [format(name).width, format(name).height], name
+    end
   end
 
   def test_sht_06_two_sheets_side_by_side_make_the_next_size
@@ -52,8 +67,14 @@ class SheetFormatTest < CoreTest
   end
 
   def test_inch_sizes_of_asme_y14_1 # 1.4, mm
-    { 'ANSI A' => [279.4, 215.9], 'ANSI A portrait' => [215.9, 279.4], 'ANSI B' => [431.8, 279.4], 'ANSI C' => [558.8, 431.8], 'ANSI D' => [863.6, 558.8], 'ANSI E' => [1117.6, 863.6] }
-      .each { |name, size| assert_equal size, [format(name).width, format(name).height], name }
+    {
+      'ANSI A' => [279.4, 215.9],
+      'ANSI A portrait' => [215.9, 279.4],
+      'ANSI B' => [431.8, 279.4],
+      'ANSI C' => [558.8, 431.8],
+      'ANSI D' => [863.6, 558.8],
+      'ANSI E' => [1117.6, 863.6]
+    }.each { |name, size| assert_equal size, [format(name).width, format(name).height], name }
   end
 
   def test_sht_32_fields_of_asme_sheets
@@ -73,7 +94,13 @@ class SheetFormatTest < CoreTest
   end
 
   def test_iso_first_and_last_columns_by_the_standards_table # 1.3: width of the outer fields inside the frame
-    { 'A0' => [24.5, 34.5, 60.5], 'A1' => [50.5, 60.5, 37], 'A2' => [27, 37, 50], 'A3' => [40, 50, 38.5], 'A4' => [35, 45, 38.5] }.each do |name, (first, last, row)|
+    {
+      'A0' => [24.5, 34.5, 60.5],
+      'A1' => [50.5, 60.5, 37],
+      'A2' => [27, 37, 50],
+      'A3' => [40, 50, 38.5],
+      'A4' => [35, 45, 38.5]
+    }.each do |name, (first, last, row)|
       xs = format(name).cuts(:x)
       ys = format(name).cuts(:y)
       assert_equal [first, last, row, row], [xs[1] - xs[0], xs[-1] - xs[-2], ys[1] - ys[0], ys[-1] - ys[-2]], name
@@ -116,15 +143,24 @@ class SheetFormatTest < CoreTest
     %w[A3 A2 A1 A0].each do |name|
       xs, = of(size: name, folds: true).folds
       assert_in_delta 190, format(name).width - xs.last, 2.5, "#{name}: the last leaf is 190 wide"
-      assert(([0.0] + xs + [format(name).width]).each_cons(2).all? { |a, b| b - a <= 210 }, "#{name}: no leaf is wider than A4")
+      assert(
+        ([0.0] + xs + [format(name).width]).each_cons(2).all? { |a, b| b - a <= 210 },
+        "#{name}: no leaf is wider than A4"
+      )
     end
   end
 
   def test_formats_that_cannot_be_are_told_in_words
-    { { 'size' => 'A9' } => /there is no sheet size 'A9'.*ISO 5457/, { 'size' => 'custom', 'width' => 20, 'height' => 9000 } => /50 to 5000 mm/, { 'size' => 'A3', 'hue' => 1 } => /'hue' is not known/,
-      { 'size' => 'A3', 'margins' => [200, 100, 210, 190] } => /leave no drawing space/, { 'size' => 'A3', 'columns' => 99 } => /2 to 24/, { 'size' => 'A4', 'folds' => true } => /fold marks are for A3, A2, A1, A0/,
-      { 'size' => 'ANSI C', 'trimming' => true } => /trimming marks are for/, { 'size' => 'A3', 'background' => 'red' } => /not a colour/ }
-      .each { |spec, words| assert_match words, Drafting::SheetFormat.problems(spec).join }
+    {
+      { 'size' => 'A9' } => /there is no sheet size 'A9'.*ISO 5457/,
+      { 'size' => 'custom', 'width' => 20, 'height' => 9000 } => /50 to 5000 mm/,
+      { 'size' => 'A3', 'hue' => 1 } => /'hue' is not known/,
+      { 'size' => 'A3', 'margins' => [200, 100, 210, 190] } => /leave no drawing space/,
+      { 'size' => 'A3', 'columns' => 99 } => /2 to 24/,
+      { 'size' => 'A4', 'folds' => true } => /fold marks are for A3, A2, A1, A0/,
+      { 'size' => 'ANSI C', 'trimming' => true } => /trimming marks are for/,
+      { 'size' => 'A3', 'background' => 'red' } => /not a colour/
+    }.each { |spec, words| assert_match words, Drafting::SheetFormat.problems(spec).join }
     assert_empty Drafting::SheetFormat.problems('A3')
   end
 end

@@ -2,11 +2,14 @@
 
 require 'test_helper'
 
-# Directions in which views are made out of others, and the laws that keep them in line (PRJ-01, PRJ-02). Lengths in mm of paper.
+# Directions in which views are made out of others, and the laws that keep them in line (PRJ-01, PRJ-02). Lengths in mm
+# of paper.
 class FoldingTest < CoreTest
   include Drawings
 
-  def view(direction, kind: 'projected', **more) = View.new(id: 'c', parent: 'p', kind: kind, direction: direction, **more)
+  def view(direction, kind: 'projected', **more)
+    View.new(id: 'c', parent: 'p', kind: kind, direction: direction, **more)
+  end
 
   def test_a_direction_is_a_side_or_an_angle
     assert_equal [1, 0], Folding.way('right')
@@ -36,7 +39,12 @@ class FoldingTest < CoreTest
   end
 
   def test_what_is_tied_to_nothing_moves_freely
-    [view('up right', kind: 'pictorial'), view(nil, kind: 'detail'), view('right', released: true), View.new(kind: 'principal')].each do |free|
+    [
+      view('up right', kind: 'pictorial'),
+      view(nil, kind: 'detail'),
+      view('right', released: true),
+      View.new(kind: 'principal')
+    ].each do |free|
       assert_equal [5, 7], Folding.allowed(free, 5, 7)
       assert_nil Folding.tied(free)
     end
@@ -44,19 +52,28 @@ class FoldingTest < CoreTest
   end
 
   def test_followers_go_through_a_row_of_views_and_stop_at_a_released_one
-    all = [View.new(id: 'a', kind: 'principal'), view('right').tap { |v| v.id, v.parent = 'b', 'a' }, view('right').tap { |v| v.id, v.parent = 'c', 'b' },
-           view('down', released: true).tap { |v| v.id, v.parent = 'd', 'a' }]
-    assert_equal [['b', [0.0, 7.0]], ['c', [0.0, 7.0]]], Folding.followers(all, 'a', 5.0, 7.0).map { |v, x, y| [v.id, [x, y]] }
+    all = [
+      View.new(id: 'a', kind: 'principal'),
+      view('right').tap { |v| v.id, v.parent = 'b', 'a' },
+      view('right').tap { |v| v.id, v.parent = 'c', 'b' },
+      view('down', released: true).tap { |v| v.id, v.parent = 'd', 'a' }
+    ]
+    assert_equal [['b', [0.0, 7.0]], ['c', [0.0, 7.0]]],
+                 Folding.followers(all, 'a', 5.0, 7.0).map { |v, x, y| [v.id, [x, y]] }
     assert_equal %w[b c d], Folding.descendants(all, 'a').map(&:id)
   end
 
-  # A frame turned on the sheet shows each point turned by that much; a corner looks along all three axes alike (PIC-01).
+  # A frame turned on the sheet shows each point turned by that much; a corner looks along all three axes alike
+  # (PIC-01).
   def test_frames_turn_and_look_from_corners
     frame = Projection::ViewFrame.named('front')
     turned = frame.turned(30)
     x, y = frame.image([12.0, 3.0, 5.0])
     c, s = Math.cos(Math::PI / 6), Math.sin(Math::PI / 6)
-    turned.image([12.0, 3.0, 5.0]).zip([(x * c) - (y * s), (x * s) + (y * c)]).each { |a, b| assert_in_delta b, a, 1e-9 }
+    turned
+      .image([12.0, 3.0, 5.0])
+      .zip([(x * c) - (y * s), (x * s) + (y * c)])
+      .each { |a, b| assert_in_delta b, a, 1e-9 }
     assert_equal [4.0, -2.0], frame.image(frame.at(4.0, -2.0, 9.0))
     assert_in_delta 9.0, frame.depth(frame.at(4.0, -2.0, 9.0)), 1e-12
     corner = frame.corner(-1, 1)
@@ -69,6 +86,8 @@ class FoldingTest < CoreTest
     assert_equal front.numbers, Projection::ViewFrame.named('front').from_front(front).numbers
     assert_equal [0.0, -1.0, 0.0], Projection::ViewFrame.named('top').from_front(front).d.map { |c| c.round(9) + 0.0 }
     usual = Projection::ViewFrame.named('front')
-    Projection::ViewFrame::NAMED.each_value { |f| f.from_front(usual).numbers.zip(f.numbers).each { |a, b| assert_in_delta b, a, 1e-9 } }
+    Projection::ViewFrame::NAMED.each_value do |f|
+      f.from_front(usual).numbers.zip(f.numbers).each { |a, b| assert_in_delta b, a, 1e-9 }
+    end
   end
 end

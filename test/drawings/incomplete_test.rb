@@ -3,14 +3,17 @@
 require 'step_helper'
 require 'pdf-reader'
 
-# A face that can't be read: told by name, spanned flat, hatched where it is seen; the drawing says that it is incomplete, on paper too.
+# A face that can't be read: told by name, spanned flat, hatched where it is seen; the drawing says that it is
+# incomplete, on paper too.
 class IncompleteTest < StepTest
   # A block of 20 x 30 x 40 whose top is on a surface nobody knows.
   def block(unreadable: 1)
     s = StepSketch.new
     text = s.file(s.solid(*s.box([0.0, 0.0, 0.0], [20.0, 30.0, 40.0])))
     faces = text.scan(/ADVANCED_FACE\('',\(#\d+\),#(\d+)/).flatten
-    unreadable.zero? ? text : text.sub(/##{faces[unreadable]}=PLANE\('',(#\d+)\)/, "##{faces[unreadable]}=BENT_SURFACE('',\\1)")
+    unreadable.zero? ?
+      text :
+      text.sub(/##{faces[unreadable]}=PLANE\('',(#\d+)\)/, "##{faces[unreadable]}=BENT_SURFACE('',\\1)")
   end
 
   def model = STEP::Import.read(block).model
@@ -22,14 +25,22 @@ class IncompleteTest < StepTest
     gap = model.gaps[0]
     assert_match(/\A#\d+\z/, gap[:face])
     assert gap[:stands_in]
-    assert_match(/a flat piece stands in its place, hatched in views: BENT_SURFACE: this kind of surface is not read/, gap[:why])
+    assert_match(
+      /a flat piece stands in its place, hatched in views: BENT_SURFACE: this kind of surface is not read/,
+      gap[:why]
+    )
     assert_includes model.warnings.join(' '), 'incomplete: 1 piece of the shape could not be read'
-    assert_equal({ plane: 5, stand_in: 1 }, model.solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size).sort.to_h)
+    assert_equal(
+      { plane: 5, stand_in: 1 },
+      model.solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size).sort.to_h
+    )
     refute_predicate STEP::Import.read(block(unreadable: 0)).model, :incomplete?
   end
 
   def source
-    Products::Source.new(importer: ->(_, refine) { STEP::Import.read(block, refine: refine).model }) { |_, _| Modelling::ImportReference.new(file: 'b', name: 'b', bytes: 1).to_s }
+    Products::Source.new(importer: ->(_, refine) { STEP::Import.read(block, refine: refine).model }) do |_, _|
+      Modelling::ImportReference.new(file: 'b', name: 'b', bytes: 1).to_s
+    end
   end
 
   def scenes
@@ -40,8 +51,14 @@ class IncompleteTest < StepTest
 
   def test_only_views_that_see_it_hatch_it
     from = source
-    seen = %w[front top bottom].to_h { |name| [name, from.stand_ins(Products::Subject.new('m', 1), Projection::ViewFrame.named(name))] }
-    assert_equal({ 'front' => 0.0, 'top' => 600.0, 'bottom' => 0.0 }, seen.transform_values { |regions| regions.sum { |r| area(r) }.round(6) })
+    seen =
+      %w[front top bottom].to_h do |name|
+        [name, from.stand_ins(Products::Subject.new('m', 1), Projection::ViewFrame.named(name))]
+      end
+    assert_equal(
+      { 'front' => 0.0, 'top' => 600.0, 'bottom' => 0.0 },
+      seen.transform_values { |regions| regions.sum { |r| area(r) }.round(6) }
+    )
     xs, ys = seen['top'].flat_map { |r| r.loops[0] }.transpose
     assert_equal [[0.0, 20.0], [0.0, 30.0]], [xs, ys].map { |c| c.minmax.map { |v| v.round(6) } }
   end
@@ -51,7 +68,10 @@ class IncompleteTest < StepTest
   def test_paper_says_that_the_model_is_incomplete
     scene = scenes
     items = scene.groups.flat_map(&:items)
-    assert_equal 4, items.grep(Drafting::Ink::Text).count { |t| t.string.start_with?('INCOMPLETE: 1 piece of the model could not be read') }
+    assert_equal 4,
+                 items
+                   .grep(Drafting::Ink::Text)
+                   .count { |t| t.string.start_with?('INCOMPLETE: 1 piece of the model could not be read') }
     assert_operator items.grep(Drafting::Ink::Line).count { |l| l.layer == 'hatch' }, :>, 4
     text = PDF::Reader.new(StringIO.new(Formats::Pdf.write([scene]))).pages[0].text
     assert_includes text, 'INCOMPLETE: 1 piece of the model could not be read'

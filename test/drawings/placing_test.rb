@@ -7,8 +7,19 @@ class PlacingTest < CoreTest
   include Drawings
 
   PLATE = <<~F
-    - {id: plate, type: extrude, profile: {kind: rectangle, width: length, height: 60, corner_radius: 6}, depth: 12, end_chamfer: 1}
-    - {id: sink, type: hole, kind: countersunk, on: plate/end.end, diameter: 5, countersink_diameter: 11, countersink_angle: 90, through: true}
+    - id: plate
+      type: extrude
+      profile: {kind: rectangle, width: length, height: 60, corner_radius: 6}
+      depth: 12
+      end_chamfer: 1
+    - id: sink
+      type: hole
+      kind: countersunk
+      on: plate/end.end
+      diameter: 5
+      countersink_diameter: 11
+      countersink_angle: 90
+      through: true
   F
 
   def plate(length = 90) = recipe(PLATE, "{length: #{length}}")
@@ -22,7 +33,9 @@ class PlacingTest < CoreTest
     [drawing, source, SceneBuilder.new(drawing, 's1', source)]
   end
 
-  def dimension(drawing, id) = drawing.dimensions.find { |d| d.dimension == id } || flunk("no #{id} in #{drawing.dimensions.map(&:dimension)}")
+  def dimension(drawing, id)
+    drawing.dimensions.find { |d| d.dimension == id } || flunk("no #{id} in #{drawing.dimensions.map(&:dimension)}")
+  end
 
   def test_middle_of_the_part_is_the_middle_of_each_view
     drawing, _, builder = full(plate)
@@ -41,7 +54,7 @@ class PlacingTest < CoreTest
 
   def test_forms_by_kind
     drawing, = full(plate)
-    forms = drawing.dimensions.to_h { |d| [d.dimension, d.place['form']] }
+    forms = drawing.dimensions.to_h { |d| [d.dimension, d.place.form] }
     assert_equal 'leader', forms['sink.diameter']
     assert_equal 'leader', forms['plate.profile.corner_radius']
     assert_equal 'angle', forms['sink.countersink_angle']
@@ -60,7 +73,7 @@ class PlacingTest < CoreTest
     drawing, source = drawing_of(plate, plate(110))
     drawing = adopted(drawing, source, 'plan')
     after = drawing.apply(staleness(drawing, source, 2).update)
-    gaps = [drawing, after].map { |d| dimension(d, 'plate.profile.height').place['gap'] }
+    gaps = [drawing, after].map { |d| dimension(d, 'plate.profile.height').place.gap }
     assert_equal gaps[0], gaps[1]
     level = lambda do |d|
       builder = SceneBuilder.new(d, 's1', source)
@@ -73,16 +86,24 @@ class PlacingTest < CoreTest
   end
 
   def test_dimensions_stay_inside_the_frame_and_off_other_views
-    [plate, demo('carousel'), demo('hub-spindle')].product(%w[a3-part-first-angle a3-part-third-angle]).each do |text, template|
-      drawing, _, builder = full(text, template: template)
-      frame = builder.frame_box
-      drawing.dimensions.each do |d|
-        builder.dimension_ink(d).ink.grep(Drafting::Ink::Text).each do |t|
-          b = Drafting::Ink.box(t)
-          assert b[0] > frame[0] && b[1] > frame[1] && b[2] < frame[2] && b[3] < frame[3], "#{template}: #{d.dimension} leaves the frame"
+    [plate, demo('carousel'), demo('hub-spindle')].product(%w[a3-part-first-angle a3-part-third-angle])
+      .each do |text, template|
+        drawing, _, builder = full(text, template: template)
+        frame = builder.frame_box
+        drawing.dimensions.each do |d|
+          others = drawing.views_on('s1').reject { |v| v.id == d.view }.map { |v| builder.place(v).outline }
+          builder
+            .dimension_ink(d)
+            .ink
+            .grep(Drafting::Ink::Text)
+            .each do |t|
+              b = Drafting::Ink.box(t)
+              assert b[0] > frame[0] && b[1] > frame[1] && b[2] < frame[2] && b[3] < frame[3],
+                     "#{template}: #{d.dimension} leaves the frame"
+              assert others.none? { |o| Geometry::Box.meet?(b, o) }, "#{template}: #{d.dimension} stands on a view"
+            end
         end
       end
-    end
   end
 
   def test_long_thin_and_tiny_parts_find_a_scale
@@ -94,7 +115,8 @@ class PlacingTest < CoreTest
   end
 
   def test_templates_are_complete
-    assert_equal %w[a2-assembly a3-part-first-angle a3-part-third-angle a4-sheet-metal b-part-third-angle], Template.all.keys
+    assert_equal %w[a2-assembly a3-part-first-angle a3-part-third-angle a4-sheet-metal b-part-third-angle],
+                 Template.all.keys
     Template.all.each_value do |t|
       assert_empty Drafting::SheetFormat.problems(t.document.sheets.first.format)
       assert_empty t.document.blocks.flat_map { |b| b.grid.problems }
@@ -105,7 +127,8 @@ class PlacingTest < CoreTest
   end
 
   def test_cells_refuse_what_they_do_not_know
-    assert_equal '"view/v1: unknown field colour"', assert_raises(KeyError) { Cells.from('view/v1', { 'id' => 'v1', 'colour' => 'red' }) }.message.inspect
+    assert_equal '"view/v1: unknown field colour"',
+                 assert_raises(KeyError) { Cells.from('view/v1', { 'id' => 'v1', 'colour' => 'red' }) }.message.inspect
     assert_raises(KeyError) { Cells.from('spell/x', {}) }
     assert_raises(KeyError) { Drawing.from_h({ 'nockplane' => 'drawing/9', 'cells' => {} }) }
   end
@@ -128,7 +151,8 @@ class PlacingTest < CoreTest
   def test_adrift_dimension_has_its_diamond
     drawing, source, = full(plate)
     width = dimension(drawing, 'plate.profile.width')
-    ink = SceneBuilder.new(drawing, 's1', source, states: { "dimension/#{width.id}" => 'adrift' }).dimension_ink(width).ink
+    ink =
+      SceneBuilder.new(drawing, 's1', source, states: { "dimension/#{width.id}" => 'adrift' }).dimension_ink(width).ink
     diamond = ink.grep(Drafting::Ink::Line).find { |l| l.closed && l.points.size == 4 }
     assert_equal Drafting::Ink::OCHRE, diamond.tone
     assert_nil ink.find { |i| i.tone != Drafting::Ink::OCHRE }

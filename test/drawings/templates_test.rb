@@ -5,7 +5,13 @@ require 'test_helper'
 # Templates: berths, layout, restyling, moving drawings between templates, drawings as templates.
 class TemplatesTest < CoreTest
   include Drawings
-  PARTS = { 'flat' => 'width: 120, height: 80}, depth: 6', 'long' => 'width: 300, height: 20}, depth: 20', 'tall' => 'width: 30, height: 30}, depth: 200', 'tiny' => 'width: 6, height: 4}, depth: 3', 'cube' => 'width: 55, height: 50}, depth: 45' }.freeze
+  PARTS = {
+    'flat' => 'width: 120, height: 80}, depth: 6',
+    'long' => 'width: 300, height: 20}, depth: 20',
+    'tall' => 'width: 30, height: 30}, depth: 200',
+    'tiny' => 'width: 6, height: 4}, depth: 3',
+    'cube' => 'width: 55, height: 50}, depth: 45'
+  }.freeze
 
   def block(size) = recipe("  - {id: b, type: extrude, profile: {kind: rectangle, #{size}}")
   def meet?(a, b) = a[0] < b[2] && a[2] > b[0] && a[1] < b[3] && a[3] > b[1]
@@ -16,7 +22,10 @@ class TemplatesTest < CoreTest
       boxes = drawing.views_on(sheet.id).map { |v| builder.place(v).outline } + builder.furniture.boxes
       boxes.combination(2) { |a, b| refute meet?(a, b), "#{about}: things overlap" }
       frame = builder.frame_box
-      boxes.each { |b| assert b[0] >= frame[0] - 1e-6 && b[1] >= frame[1] - 1e-6 && b[2] <= frame[2] + 1e-6 && b[3] <= frame[3] + 1e-6, "#{about}: inside the frame" }
+      boxes.each do |b|
+        assert b[0] >= frame[0] - 1e-6 && b[1] >= frame[1] - 1e-6 && b[2] <= frame[2] + 1e-6 && b[3] <= frame[3] + 1e-6,
+               "#{about}: inside the frame"
+      end
     end
   end
 
@@ -38,10 +47,19 @@ class TemplatesTest < CoreTest
   end
 
   def layout(items, **more) = Layout.new([0.0, 0.0, 400.0, 300.0], more.delete(:obstacles) || [], items, **more).result
-  def item(id, kind, w, h, **more) = Layout::Item.new(id: id, kind: kind, w: w, h: h, x: 200.0, y: 150.0, rule: 'sheet', **more)
+
+  def item(id, kind, w, h, **more)
+    Layout::Item.new(id: id, kind: kind, w: w, h: h, x: 200.0, y: 150.0, rule: 'sheet', **more)
+  end
 
   def test_views_folded_out_of_each_other_stay_in_rows_and_columns # PRJ-01
-    items = [item('f', 'principal', 50, 30), item('r', 'projected', 20, 30, parent: 'f', direction: 'right'), item('l', 'projected', 20, 30, parent: 'f', direction: 'left'), item('d', 'projected', 50, 20, parent: 'f', direction: 'down'), item('rr', 'projected', 50, 30, parent: 'r', direction: 'right')]
+    items = [
+      item('f', 'principal', 50, 30),
+      item('r', 'projected', 20, 30, parent: 'f', direction: 'right'),
+      item('l', 'projected', 20, 30, parent: 'f', direction: 'left'),
+      item('d', 'projected', 50, 20, parent: 'f', direction: 'down'),
+      item('rr', 'projected', 50, 30, parent: 'r', direction: 'right')
+    ]
     at = layout(items).places
     assert_equal [at['f'][1]], %w[r l rr].map { |i| at[i][1] }.uniq
     assert_equal at['f'][0], at['d'][0]
@@ -50,13 +68,26 @@ class TemplatesTest < CoreTest
   end
 
   def test_pinned_berths_are_kept_where_they_are
-    found = layout([item('f', 'principal', 50, 30, pinned: true), item('i', 'pictorial', 40, 40, pinned: true).tap { |i| i.x, i.y = 330.0, 60.0 }])
+    found =
+      layout(
+        [
+          item('f', 'principal', 50, 30, pinned: true),
+          item('i', 'pictorial', 40, 40, pinned: true).tap { |i| i.x, i.y = 330.0, 60.0 }
+        ]
+      )
     assert_equal [200.0, 150.0, nil], found.places['f']
     assert_equal [330.0, 60.0], found.places['i'].first(2)
   end
 
   def test_rules_of_scale_fixed_fit_and_the_sheets
-    found = layout([item('f', 'principal', 100, 60), item('i', 'pictorial', 200, 200).tap { |i| i.rule = 'fit' }, item('s', 'flat', 40, 20).tap { |i| i.rule = 0.5 }])
+    found =
+      layout(
+        [
+          item('f', 'principal', 100, 60),
+          item('i', 'pictorial', 200, 200).tap { |i| i.rule = 'fit' },
+          item('s', 'flat', 40, 20).tap { |i| i.rule = 0.5 }
+        ]
+      )
     assert_equal 0.5, found.places['s'][2]
     assert_operator found.places['i'][2], :<=, found.scale
     assert_equal 0.1, layout([item('f', 'principal', 100, 60)], fixed: 0.1).scale
@@ -66,8 +97,55 @@ class TemplatesTest < CoreTest
   def test_obstacles_are_kept_clear
     table = [200.0, 0.0, 400.0, 140.0]
     at = layout([item('f', 'principal', 60, 40), item('i', 'pictorial', 60, 60)], obstacles: [table])
-    boxes = at.places.map { |_, (x, y, s)| (s || at.scale).then { |k| [x - (30 * k), y - (20 * k), x + (30 * k), y + (20 * k)] } }
+    boxes =
+      at.places.map do |_, (x, y, s)|
+        (s || at.scale).then { |k| [x - (30 * k), y - (20 * k), x + (30 * k), y + (20 * k)] }
+      end
     boxes.each { |b| refute meet?(b, table) }
+  end
+
+  # A block with a small bore off its middle beside a large one; berths aimed at the small one.
+  BORED = <<~TEXT.chomp
+    - {id: b, type: extrude, profile: {kind: rectangle, width: 100, height: 60}, depth: 30}
+      - {id: big, type: hole, on: b/end.end, at: [20, 0], diameter: 40, through: true}
+      - {id: small, type: hole, on: b/end.end, at: [-35, 10], diameter: 8, depth: 20}
+  TEXT
+
+  def aimed(values)
+    document = Template.all['a3-part-first-angle'].document
+    plan = document.berths.find { |b| b.parent && b.direction == 'down' }
+    values.each do |kind, fields|
+      direction = kind == 'section' ? 'down' : nil
+      document = document.apply(BerthEdits.add(document, 's1', kind, parent: plan.id, direction: direction))
+      fresh = document.berths.last
+      document = document.apply(BerthEdits.set(document, fresh.id, fields))
+    end
+    document = document.apply(BerthEdits.set(document, plan.id, { opened_at: values.dig('detail', :at_face) }))
+    source = Products::Source.new { recipe("  #{BORED}") }
+    [Template.new('x', document).fill('m', 1, source, title: 'P', number: 'N'), source]
+  end
+
+  def test_berths_aimed_at_a_face_or_feature
+    drawing, source = aimed('section' => { at_face: 'small' }, 'detail' => { at_face: 'small/wall' })
+    assert_empty drawing.berths.map(&:why)
+    section, detail = %w[section detail].map { |k| drawing.views.find { |v| v.kind == k } }
+    large = 2 * Math.sqrt(400 - 100) * 30 # cut 10 mm off its axis
+    point = 4 * 4 / Math.tan(59 * Math::PI / 180) # of a drill of 118 degrees
+    assert_in_delta (100 * 30) - large - (8 * 20) - point, ShownModel.of(source, drawing, section).opened.area, 0.6
+    assert_equal ['small/wall'], section.own.line.map(&:face).uniq
+    assert_in_delta 6.0, detail.own.radius, 0.05
+    assert_equal 'small/wall', detail.own.at.face
+    assert_operator drawing.scale(detail), :>=, 2 * drawing.sheet('s1').scale
+    broken = drawing.views.find(&:broken).broken[0]
+    assert_equal 'small/wall', broken.face
+    assert_apart drawing, source, 'aimed berths'
+  end
+
+  def test_berths_aimed_at_what_is_not_there_stay_empty
+    drawing, = aimed('section' => { at_face: 'spindle' }, 'detail' => { at_face: 'spindle' })
+    assert_equal ["Part has no face or feature 'spindle' round which to break it out"],
+                 drawing.berths.map(&:why).grep(/break/)
+    assert_operator drawing.berths.size, :>=, 3, 'what hangs on it stays empty too'
   end
 
   def test_a_berth_that_cannot_fill_stays_and_says_why
@@ -76,14 +154,23 @@ class TemplatesTest < CoreTest
     assert_equal 'Part has no flat pattern: it is not a sheet-metal part', drawing.berths[0].why
     template = Template.all['a3-part-first-angle'].document
     tied = template.apply(BerthEdits.add(template, 's1', 'detail'))
-    drawing = Template.new('x', tied).fill('m', 1, Products::Source.new { block(PARTS['flat']) }, title: 'P', number: 'N')
-    assert_equal ['a detail needs an area chosen by hand'], drawing.berths.map(&:why)
+    drawing =
+      Template.new('x', tied).fill('m', 1, Products::Source.new { block(PARTS['flat']) }, title: 'P', number: 'N')
+    assert_equal ['a detail needs an area: name a face for it, or draw it on a view'], drawing.berths.map(&:why)
     assert_equal 4, drawing.views.size
   end
 
   def test_an_empty_berth_says_what_will_go_there
-    words = BerthInk.new(Template.all['a3-part-first-angle'].document.berth('iso')).ink.grep(Drafting::Ink::Text).map(&:string).join(' ')
-    ['Isometric view', 'pictorial view', 'shaded with edges', 'largest scale that fits'].each { |w| assert_includes words, w }
+    words =
+      BerthInk
+        .new(Template.all['a3-part-first-angle'].document.berth('iso'))
+        .ink
+        .grep(Drafting::Ink::Text)
+        .map(&:string)
+        .join(' ')
+    ['Isometric view', 'pictorial view', 'shaded with edges', 'largest scale that fits'].each do |w|
+      assert_includes words, w
+    end
   end
 
   def test_berths_are_added_named_moved_and_removed
@@ -103,15 +190,15 @@ class TemplatesTest < CoreTest
 
   def test_turning_the_projection_angle_keeps_what_each_view_shows # 4.1
     drawing, source = drawing_of(demo('hub-spindle'))
-    after = drawing.apply(Restyling.edit(drawing, drawing.meta.standard.merge('first_angle' => false), source))
+    after = drawing.apply(StandardChange.edit(drawing, drawing.meta.standard.merge('first_angle' => false), source))
     drawing.views.each { |v| assert_equal drawing.frame(v), after.frame(after.view(v.id)), v.name }
     assert_operator after.view('plan').y, :>, after.view('front').y
     assert_operator after.view('side').x, :<, after.view('front').x
     assert_apart after, source, 'turned'
-    back = after.apply(Restyling.edit(after, drawing.meta.standard, source))
+    back = after.apply(StandardChange.edit(after, drawing.meta.standard, source))
     assert_equal drawing.views.map { |v| drawing.frame(v) }, back.views.map { |v| back.frame(v) }
     document = Template.all['a3-part-first-angle'].document
-    turned = document.apply(Restyling.edit(document, { 'name' => 'ISO', 'first_angle' => false }))
+    turned = document.apply(StandardChange.edit(document, { 'name' => 'ISO', 'first_angle' => false }))
     assert_equal 'up', turned.berth('plan').direction
     assert_empty Formats::TemplateCheck.new(turned).faults, 'berths still lie on the sheet'
   end
@@ -119,28 +206,34 @@ class TemplatesTest < CoreTest
   def test_another_row_spacing_moves_dimensions_but_not_those_placed_by_hand
     drawing, source = drawing_of(demo('hub-spindle'))
     drawing = adopted(drawing, source, 'front')
-    linear = drawing.dimensions.select { |d| d.place['form'] == 'linear' }
+    linear = drawing.dimensions.select { |d| d.place.is_a?(Annotations::Row) }
     pinned = linear.last
-    drawing = drawing.apply(Edits.move_dimension(drawing, pinned.id, pinned.place.merge('gap' => 33.0)))
-    after = drawing.apply(Restyling.edit(drawing, drawing.meta.standard.merge('first_row' => 15.0, 'row' => 9.0), source))
-    gaps = after.dimensions.select { |d| d.place['form'] == 'linear' && !d.pinned }.map { |d| d.place['gap'] }
+    drawing = drawing.apply(AnnotationEdits.place(drawing, pinned.id, pinned.place.with(gap: 33.0)))
+    after =
+      drawing.apply(StandardChange.edit(drawing, drawing.meta.standard.merge('first_row' => 15.0, 'row' => 9.0),
+source))
+    gaps = after.dimensions.select { |d| d.place.is_a?(Annotations::Row) && !d.pinned }.map { |d| d.place.gap }
     assert(gaps.all? { |g| ((g - 15) % 9).abs < 1e-6 }, "rows at 15, 24, 33 ...: #{gaps}")
-    assert_equal 33.0, after.dimension(pinned.id).place['gap']
+    assert_equal 33.0, after.dimension(pinned.id).place.gap
   end
 
   def test_a_standard_that_cannot_be_is_refused_with_all_its_faults
     drawing, source = drawing_of(block(PARTS['cube']))
-    assert_match(/units: 'ell'.*; text_height: 0 mm/, Restyling.edit(drawing, { 'name' => 'X', 'units' => 'ell', 'text_height' => 0 }, source).reason)
+    assert_match(
+      /units: 'ell'.*; text_height: 0 mm/,
+      StandardChange.edit(drawing, { 'name' => 'X', 'units' => 'ell', 'text_height' => 0 }, source).reason
+    )
   end
 
   def test_moving_to_another_template_keeps_views_annotations_and_words
     drawing, source = drawing_of(demo('hub-spindle'))
     drawing = adopted(drawing, source, 'front')
-    drawing = drawing.apply(Edits.add_note(drawing, 's1', 'Deburr', 60, 90))
+    drawing = drawing.apply(AnnotationEdits.add_note(drawing, 's1', 'Deburr', 60, 90))
     drawing = drawing.apply(HouseEdits.set_field(drawing, 'approved', 'M. Hale'))
-    edit = Rehousing.new(drawing, Template.all['b-part-third-angle'], source).edit
+    edit = TemplateChange.new(drawing, Template.all['b-part-third-angle'], source).edit
     after = drawing.apply(edit)
-    assert_equal ['ANSI B', 'ASME inch', 'b-part-third-angle'], [after.sheet('s1').paper.name, after.standard.name, after.meta.template['slug']]
+    assert_equal ['ANSI B', 'ASME inch', 'b-part-third-angle'],
+                 [after.sheet('s1').paper.name, after.standard.name, after.meta.template['slug']]
     assert_equal drawing.views.map { |v| [v.id, drawing.frame(v)] }, after.views.map { |v| [v.id, after.frame(v)] }
     assert_equal drawing.dimensions.map(&:snapshot), after.dimensions.map(&:snapshot)
     assert_equal ['Deburr', 'M. Hale'], [after.notes[0].text, after.meta.fields['approved']]
@@ -150,17 +243,17 @@ class TemplatesTest < CoreTest
 
   def test_a_drawing_as_a_template_makes_the_same_drawing_again
     drawing, source = drawing_of(demo('hub-spindle'))
-    drawing = drawing.apply(Edits.restyle_view(drawing, 'side', style: 'visible', label: 'Left'))
-    document = Retemplating.new(drawing, source).document('Spindles')
+    drawing = drawing.apply(ViewEdits.restyle(drawing, 'side', style: 'visible', label: 'Left'))
+    document = TemplateDraft.new(drawing, source).document('Spindles')
     assert_empty Formats::TemplateCheck.new(document).faults
     again = Template.new('spindles', document).fill('m', 1, source, title: 'Part', number: 'QI-1-D')
     same = ->(d) { d.views.map { |v| [v.id, v.kind, v.style, v.label, v.parent, v.direction, d.scale(v)] } }
     assert_equal same[drawing], same[again]
     assert_equal drawing.blocks, again.blocks
-    noted = drawing.apply(Edits.add_note(drawing, 's1', 'Deburr', 60, 90))
+    noted = drawing.apply(AnnotationEdits.add_note(drawing, 's1', 'Deburr', 60, 90))
     noted = adopted(noted, source, 'front')
-    kept = Retemplating.new(noted, source).document('x', annotations: true)
-    assert_equal [0, 1], [Retemplating.new(noted, source).document('x').notes.size, kept.notes.size]
+    kept = TemplateDraft.new(noted, source).document('x', annotations: true)
+    assert_equal [0, 1], [TemplateDraft.new(noted, source).document('x').notes.size, kept.notes.size]
     assert_equal ['front'], kept.berths.select(&:adopt).map(&:id)
   end
 

@@ -2,7 +2,8 @@
 
 require 'view_helper'
 
-# The pieces that views are made of: hand drawing made straight, boundaries, borders, labels, letters, components. Lengths in mm.
+# The pieces that views are made of: hand drawing made straight, boundaries, borders, labels, letters, components.
+# Lengths in mm.
 class ViewPartsTest < ViewTest
   def sketch(view = plan) = Views::Sketch.new(SceneBuilder.new(@drawing, 's1', @source), view)
 
@@ -47,7 +48,9 @@ class ViewPartsTest < ViewTest
     done(shaping(plan).turn(90))
     scale = @drawing.scale(plan)
     done(shaping(detail).drag_mark(4 * scale, 0))
-    assert_equal [25.0, 6.0], @drawing.view(detail.id).own.at.to_a.map { |c| c.round(4) }, 'to the right on paper is downwards on the part'
+    assert_equal [25.0, 6.0],
+                 @drawing.view(detail.id).own.at.to_a.map { |c| c.round(4) },
+                 'to the right on paper is downwards on the part'
   end
 
   def test_a_curve_drawn_by_hand_has_fewer_corners_than_it_had_points
@@ -63,10 +66,13 @@ class ViewPartsTest < ViewTest
     problem = ->(**fields) { Views::Region.new(at: at, **fields).problem }
     assert_equal 'the boundary is too small; draw it at least 0.02 mm across', problem[shape: 'circle', radius: 0.001]
     assert_equal 'a boundary is a circle, a rectangle or a closed curve', problem[shape: 'star', radius: 3.0]
-    assert_equal 'the boundary crosses itself; draw it again', problem[shape: 'curve', points: [[0, 0], [9, 9], [9, 0], [0, 9]]]
+    assert_equal 'the boundary crosses itself; draw it again',
+                 problem[shape: 'curve', points: [[0, 0], [9, 9], [9, 0], [0, 9]]]
     assert_nil problem[shape: 'rectangle', width: 4.0, height: 2.0]
-    assert_equal 'a gap has a width of more than 0 mm', Views::Gap.new(along: 'x', from: 3.0, to: 3.0, room: 3.0).problem
-    assert_equal 'a gap runs across the view or up it', Views::Gap.new(along: 'z', from: 3.0, to: 4.0, room: 3.0).problem
+    assert_equal 'a gap has a width of more than 0 mm',
+                 Views::Gap.new(along: 'x', from: 3.0, to: 3.0, room: 3.0).problem
+    assert_equal 'a gap runs across the view or up it',
+                 Views::Gap.new(along: 'z', from: 3.0, to: 4.0, room: 3.0).problem
   end
 
   # --- on paper ----------------------------------------------------------------------------------------------------
@@ -78,7 +84,9 @@ class ViewPartsTest < ViewTest
       place.image(*place.paper(x, y)).zip([x, y]).each { |a, b| assert_in_delta b, a, 1e-9 }
     end
     scale = @drawing.scale(@drawing.view('front'))
-    assert_in_delta (84 - 17) * scale + Views::Shaping::ROOM, place.paper(44.0, 0.0)[0] - place.paper(-40.0, 0.0)[0], 1e-9
+    assert_in_delta (84 - 17) * scale + Views::Shaping::ROOM,
+                    place.paper(44.0, 0.0)[0] - place.paper(-40.0, 0.0)[0],
+                    1e-9
   end
 
   def test_a_crop_draws_its_border_only_over_the_part
@@ -92,11 +100,23 @@ class ViewPartsTest < ViewTest
   end
 
   def test_sec_30_lining_keeps_clear_of_words
-    lines = ->(clear) { Drafting::Hatching.new(@drawing.standard, [[[0.0, 0.0], [60.0, 0.0], [60.0, 40.0], [0.0, 40.0]]], clear: clear).ink }
+    lines = ->(clear) do
+      Drafting::Hatching.new(
+        @drawing.standard,
+        [[[0.0, 0.0], [60.0, 0.0], [60.0, 40.0], [0.0, 40.0]]],
+        clear: clear
+      ).ink
+    end
     words = [[20.0, 15.0], [40.0, 15.0], [40.0, 22.0], [20.0, 22.0]]
     length = ->(list) { list.sum { |l| Drafting::Ink.length(l) } }
     gone = length[lines[[]]] - length[lines[[words]]]
-    assert_in_delta 20 * 7, gone * Drafting::Hatching.new(@drawing.standard, [[[0.0, 0.0], [60.0, 0.0], [60.0, 40.0], [0.0, 40.0]]]).spacing, 20
+    assert_in_delta 20 * 7,
+                    gone *
+                      Drafting::Hatching.new(
+                        @drawing.standard,
+                        [[[0.0, 0.0], [60.0, 0.0], [60.0, 40.0], [0.0, 40.0]]]
+                      ).spacing,
+                    20
     lines[[words]].each do |l|
       middle = l.points.transpose.map { |c| c.sum / 2 }
       refute middle[0].between?(20.2, 39.8) && middle[1].between?(15.2, 21.8), 'no line under the words'
@@ -105,7 +125,12 @@ class ViewPartsTest < ViewTest
 
   def test_sec_26_neighbours_are_lined_otherwise
     box = [[[0.0, 0.0], [60.0, 0.0], [60.0, 40.0], [0.0, 40.0]]]
-    kinds = (0..5).map { |part| Drafting::Hatching.new(@drawing.standard, box, part: part).then { |h| [h.spacing, h.ink[9].points.then { |p, q| Math.atan2(q[1] - p[1], q[0] - p[0]).abs.round(4) }] } }
+    kinds =
+      (0..5).map do |part|
+        Drafting::Hatching
+          .new(@drawing.standard, box, part: part)
+          .then { |h| [h.spacing, h.ink[9].points.then { |p, q| Math.atan2(q[1] - p[1], q[0] - p[0]).abs.round(4) }] }
+      end
     assert_equal kinds.uniq, kinds
   end
 
@@ -114,12 +139,12 @@ class ViewPartsTest < ViewTest
     section([[-60, 0], [60, 0]])
     done(making.detail(plan.id, 'circle', [on_plan(25, 10), on_plan(37, 10)]))
     assert_equal %w[A-A B], @drawing.views.filter_map(&:label)
-    done(Edits.remove_view(@drawing, last.id))
+    done(ViewEdits.remove(@drawing, last.id))
     assert_equal 'B', Views::Letters.next(@drawing)
   end
 
   def test_a_label_is_moved_and_says_the_scale_that_is_the_views_own
-    done(Edits.restyle_view(@drawing, plan.id, scale: 5.0))
+    done(ViewEdits.restyle(@drawing, plan.id, scale: 5.0))
     before = label_of(plan).grep(Drafting::Ink::Text)[0]
     assert_equal '(5:1)', before.string
     done(shaping(plan).letter(4.0, -2.5))
@@ -128,17 +153,21 @@ class ViewPartsTest < ViewTest
   end
 
   def test_styles_and_tangent_edges
-    done(Edits.restyle_view(@drawing, plan.id, style: 'visible', tangent: 'wide'))
+    done(ViewEdits.restyle(@drawing, plan.id, style: 'visible', tangent: 'wide'))
     assert_empty items(plan).select { |i| i.layer == 'hidden' }
-    done(Edits.restyle_view(@drawing, plan.id, style: 'all'))
+    done(ViewEdits.restyle(@drawing, plan.id, style: 'all'))
     assert @drawing.settled(plan).hidden_lines?
-    assert_equal "style 'wild' is not known; use hidden, all, visible, shaded, tone", Edits.restyle_view(@drawing, plan.id, style: 'wild').reason
+    assert_equal "style 'wild' is not known; use hidden, all, visible, shaded, tone",
+                 ViewEdits.restyle(@drawing, plan.id, style: 'wild').reason
   end
 
   # --- a view's picture of a model ----------------------------------------------------------------------------------
 
   def test_which_way_a_part_is_seen_best
-    long = Products::Source.new { recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 20, height: 90}, depth: 15}') }
+    long =
+      Products::Source.new do
+        recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 20, height: 90}, depth: 15}')
+      end
     assert_equal 'left', Views::Orientations.new(long, Products::Subject.new('m', 1)).best, 'its long side level'
     assert_equal 'top', Views::Orientations.new(@source, Products::Subject.new('m', 1)).best
     assert_empty Views::Orientations.new(@source, Products::Subject.new('m', 1)).slanted
@@ -150,8 +179,12 @@ end
 # Components of an assembly in a view. Lengths in mm.
 class AssemblyViewsTest < CoreTest
   include Drawings
-  BLOCK = "nockplane: recipe/1\nname: Block\nfeatures:\n  - {id: block, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 10}\n"
-  KNOB = "nockplane: recipe/1\nname: Knob\nfeatures:\n  - {id: knob, type: extrude, profile: {kind: circle, diameter: 12}, depth: 8}\n"
+  BLOCK =
+    "nockplane: recipe/1\nname: Block\nfeatures:\n  - {id: block, type: extrude, profile: {kind: rectangle, width: " \
+    "60, height: 40}, depth: 10}\n"
+  KNOB =
+    "nockplane: recipe/1\nname: Knob\nfeatures:\n  - {id: knob, type: extrude, profile: {kind: circle, diameter: " \
+    "12}, depth: 8}\n"
   UNIT = <<~F
     nockplane: assembly/1
     name: Unit

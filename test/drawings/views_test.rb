@@ -2,7 +2,8 @@
 
 require 'view_helper'
 
-# Every kind of view (standards.md 4.4, 4.5): what it shows, what it leaves on its parent, what it says when it can't. Lengths in mm.
+# Every kind of view (standards.md 4.4, 4.5): what it shows, what it leaves on its parent, what it says when it can't.
+# Lengths in mm.
 class ViewsTest < ViewTest
   # --- contract -------------------------------------------------------------------------------------------------
 
@@ -37,12 +38,21 @@ class ViewsTest < ViewTest
 
   def test_prj_03_eight_neighbours_in_first_and_third_angle
     { true => 1, false => -1 }.each do |first, sign|
-      @drawing = @drawing.apply(Edit.put('x', @drawing.meta.dup.tap { |m| m.standard = m.standard.merge('first_angle' => first) }))
+      @drawing =
+        @drawing.apply(
+          Edit.put('x', @drawing.meta.dup.tap { |m| m.standard = m.standard.merge('first_angle' => first) })
+        )
       front = @drawing.base_frame(@drawing.view('front'))
       Folding::STEPS.merge(Folding::CORNERS).each do |direction, (x, y)|
         done(making.pull('front', direction))
         d = @drawing.frame(last).d
-        wanted = V.unit(V.add(V.scale(front.d, x.zero? || y.zero? ? 0.0 : 1.0), V.add(V.scale(front.r, sign * x), V.scale(front.u, sign * y))))
+        wanted =
+          V.unit(
+            V.add(
+              V.scale(front.d, x.zero? || y.zero? ? 0.0 : 1.0),
+              V.add(V.scale(front.r, sign * x), V.scale(front.u, sign * y))
+            )
+          )
         assert_in_delta 1.0, V.dot(d, wanted), 1e-9, "#{direction}, #{first ? 'first' : 'third'} angle"
       end
     end
@@ -51,21 +61,21 @@ class ViewsTest < ViewTest
 
   def test_a_child_stays_in_line_and_takes_what_its_parent_has
     before = plan.x
-    done(Edits.move_view(@drawing, 'front', 12, 5))
+    done(ViewEdits.move(@drawing, 'front', 12, 5))
     assert_in_delta before + 12, plan.x, 1e-9
-    done(Edits.restyle_view(@drawing, 'front', style: 'visible', scale: 0.5))
+    done(ViewEdits.restyle(@drawing, 'front', style: 'visible', scale: 0.5))
     assert_equal ['visible', 0.5], [@drawing.settled(plan).style, @drawing.scale(plan)]
-    done(Edits.restyle_view(@drawing, plan.id, style: 'hidden'))
-    done(Edits.restyle_view(@drawing, 'front', style: 'shaded'))
+    done(ViewEdits.restyle(@drawing, plan.id, style: 'hidden'))
+    done(ViewEdits.restyle(@drawing, 'front', style: 'shaded'))
     assert_equal 'hidden', @drawing.settled(plan).style, 'its own stays'
     assert_equal 'front', @drawing.giver(plan.dup.tap { |v| v.style = nil }, :style).id
   end
 
   def test_released_views_move_alone_and_go_back
     done(shaping(plan).release)
-    done(Edits.move_view(@drawing, plan.id, 30, 0))
+    done(ViewEdits.move(@drawing, plan.id, 30, 0))
     x = plan.x
-    done(Edits.move_view(@drawing, 'front', 10, 0))
+    done(ViewEdits.move(@drawing, 'front', 10, 0))
     assert_in_delta x, plan.x, 1e-9
     done(shaping(plan).restore)
     assert_in_delta @drawing.view('front').x, plan.x, 1e-9
@@ -86,14 +96,18 @@ class ViewsTest < ViewTest
   def test_sec_03_stepped_section_through_both_bores
     view = section([[-60, 0], [5, 0], [5, 10], [60, 10]], 'stepped')
     assert_in_delta (100 * 40) - (20 * 40) - (16 * 25), shown(view).opened.area, 1e-6
-    step = shown(view).linework.strokes.select { |s| s.shape == :line && s.points.all? { |p| (p[0].abs - 5).abs < 1e-6 } }
+    step =
+      shown(view).linework.strokes.select { |s| s.shape == :line && s.points.all? { |p| (p[0].abs - 5).abs < 1e-6 } }
     assert_empty step, 'no line at the step'
   end
 
   def test_sec_02_half_section_leaves_the_other_half_whole
     view = section([[-60, 0], [-20, 0]], 'half')
     assert_in_delta (30 - 10) * 40, shown(view).opened.area, 1e-6
-    middle = shown(view).linework.strokes.select { |s| s.visible && s.shape == :line && s.points.all? { |p| (p[0].abs - 20).abs < 1e-6 } }
+    middle =
+      shown(view).linework.strokes.select do |s|
+        s.visible && s.shape == :line && s.points.all? { |p| (p[0].abs - 20).abs < 1e-6 }
+      end
     assert_empty middle, 'the centre line divides the halves, no edge'
   end
 
@@ -107,7 +121,10 @@ class ViewsTest < ViewTest
     a, b = [[-20.0, 0.0, 40.0], [25.0, 10.0, 40.0]].map { |p| hole.point(p) }
     assert_in_delta reach * @drawing.scale(view), (b[0] - a[0]).abs, 1e-6, 'the distance of the axes is shown as it is'
     # Along the second plane the block reaches from the axis to its side x = 50.
-    assert_in_delta ((30 - 10) * 40) + (((70 / (45 / reach)) - 10) * 40) - (16 * 25), found.opened.area, 2.9, 'bores are cut between their chords'
+    assert_in_delta ((30 - 10) * 40) + (((70 / (45 / reach)) - 10) * 40) - (16 * 25),
+                    found.opened.area,
+                    2.9,
+                    'bores are cut between their chords'
   end
 
   def test_a_section_of_limited_depth_and_one_of_the_slice_alone
@@ -128,7 +145,9 @@ class ViewsTest < ViewTest
     assert_in_delta 20 * 40, shown(view).areas.sum { |_, loops| loops.sum { |l| shoelace(l) } }, 1e-6
   end
 
-  def shoelace(loop) = loop.each_index.sum { |i| loop[i - 1].then { |a| ((a[0] * loop[i][1]) - (loop[i][0] * a[1])) / 2 } }
+  def shoelace(loop)
+    loop.each_index.sum { |i| loop[i - 1].then { |a| ((a[0] * loop[i][1]) - (loop[i][0] * a[1])) / 2 } }
+  end
 
   # --- details, auxiliary views, parts of views ------------------------------------------------------------------
 
@@ -142,7 +161,8 @@ class ViewsTest < ViewTest
     assert_in_delta 12 * @drawing.scale(plan), circle.rx, 1e-6
     bore = shown(view).linework.strokes.select { |s| s.visible && s.arc? }
     assert_equal [8.0], bore.map { |s| s.rx.round(6) }.uniq
-    refused 'there is nothing of the part inside it; draw it over the view', making.detail(plan.id, 'circle', [on_plan(90, 90), on_plan(95, 90)])
+    refused 'there is nothing of the part inside it; draw it over the view',
+            making.detail(plan.id, 'circle', [on_plan(90, 90), on_plan(95, 90)])
     crossed = [[0, 0], [20, 20], [20, 0], [0, 20]].map { |p| on_plan(*p) }
     refused 'the boundary crosses itself; draw it again', making.detail(plan.id, 'curve', crossed)
   end
@@ -151,7 +171,10 @@ class ViewsTest < ViewTest
     done(making.auxiliary(plan.id, on_plan(50, 5), at: [plan.x + 90, plan.y]))
     view = last
     assert_in_delta 0, V.dot(@drawing.frame(view).d, [0.0, 1.0, 0.0]), 1e-9
-    assert_in_delta 1, V.dot(@drawing.frame(view).d, [1.0, 0.0, 0.0]), 1e-9, 'first angle: on the right stands what is seen from the left'
+    assert_in_delta 1,
+                    V.dot(@drawing.frame(view).d, [1.0, 0.0, 0.0]),
+                    1e-9,
+                    'first angle: on the right stands what is seen from the left'
     assert_in_delta plan.y, view.y, 1e-9
     refused 'pick a straight edge of the view', making.auxiliary(plan.id, on_plan(0, -10))
     refused "the arrow of #{view.name} stands at the edge that it looks at", shaping(view).drag_mark(5, 0)
@@ -176,12 +199,15 @@ class ViewsTest < ViewTest
     saved = wide - outline('front')
     assert_in_delta (17 * scale) - Views::Shaping::ROOM, saved, 1e-6
     assert_equal 2, items(@drawing.view('front')).grep(Drafting::Ink::Curve).size, 'two break lines'
-    refused 'gaps of a view run one way and do not meet', shaping(@drawing.view('front')).interrupt(on_front(-8, 20), on_front(16, 21))
+    refused 'gaps of a view run one way and do not meet',
+            shaping(@drawing.view('front')).interrupt(on_front(-8, 20), on_front(16, 21))
     done(shaping(@drawing.view('front')).join)
     assert_in_delta wide, outline('front'), 1e-9
   end
 
-  def outline(id) = SceneBuilder.new(@drawing, 's1', @source).place(@drawing.view(id)).outline.then { |x0, _, x1, _| x1 - x0 }
+  def outline(id)
+    SceneBuilder.new(@drawing, 's1', @source).place(@drawing.view(id)).outline.then { |x0, _, x1, _| x1 - x0 }
+  end
 
   def test_vw_03_a_turned_view_says_so_and_leaves_the_line
     done(shaping(plan).turn(30))
@@ -209,19 +235,21 @@ class ViewsTest < ViewTest
   def plan_now = @drawing.views.find { |v| v.name == 'View from above' }
 
   def test_bindings_are_not_taken_away_while_used
-    refused 'it is still used by Front view, View from above, the title block of sheet 1', ViewEdits.remove_binding(@drawing, 'b1')
+    refused 'it is still used by Front view, View from above, the title block of sheet 1',
+            ViewEdits.remove_binding(@drawing, 'b1')
     done(Edit.put('bound', Binding.new(id: 'b2', model: 'm', follow: true)))
     done(making.add('s1', 'b2', 1, orientation: 'left'))
     refused "it is still used by #{last.name}", ViewEdits.remove_binding(@drawing, 'b2')
-    done(Edits.remove_view(@drawing, last.id))
+    done(ViewEdits.remove(@drawing, last.id))
     done(ViewEdits.remove_binding(@drawing, 'b2'))
     assert_nil @drawing.binding('b2')
   end
 
   def test_names_are_unique_and_settings_go_back_to_the_parent
-    refused "another view is called 'Front view'; names are used in links and lists, so each has its own", ViewEdits.rename(@drawing, plan.id, 'Front view')
+    refused "another view is called 'Front view'; names are used in links and lists, so each has its own",
+            ViewEdits.rename(@drawing, plan.id, 'Front view')
     done(ViewEdits.rename(@drawing, plan.id, 'Plan'))
-    done(Edits.restyle_view(@drawing, plan.id, style: 'tone'))
+    done(ViewEdits.restyle(@drawing, plan.id, style: 'tone'))
     done(ViewEdits.as_parent(@drawing, plan.id, 'style'))
     assert_equal 'hidden', @drawing.settled(plan).style
     refused 'Plan has no style of its own', ViewEdits.as_parent(@drawing, plan.id, 'style')

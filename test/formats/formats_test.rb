@@ -8,10 +8,26 @@ require 'pdf-reader'
 class FormatsTest < CoreTest
   # One line 100 mm long, an ellipse arc, hostile text.
   def sample
-    items = [Drafting::Ink.line([20, 30], [120, 30], width: 0.5, layer: 'visible'),
-             Drafting::Ink::Arc.new(centre: [60.0, 60.0], rx: 20.0, ry: 10.0, rotation: 0.5, from: 0.0, to: 2.0, width: 0.25, layer: 'visible'),
-             Drafting::Ink.text(50, 50, %(<script>alert("1")</script> & ⌀12), layer: 'note')]
-    Drawings::Scene.new(width: 420.0, height: 297.0, title: 'A <b>title', groups: [Drawings::Group.new(owner: 'note/n1', items: items)])
+    items = [
+      Drafting::Ink.line([20, 30], [120, 30], width: 0.5, layer: 'visible'),
+      Drafting::Ink::Arc.new(
+        centre: [60.0, 60.0],
+        rx: 20.0,
+        ry: 10.0,
+        rotation: 0.5,
+        from: 0.0,
+        to: 2.0,
+        width: 0.25,
+        layer: 'visible'
+      ),
+      Drafting::Ink.text(50, 50, '<script>alert("1")</script> & ⌀12', layer: 'note')
+    ]
+    Drawings::Scene.new(
+      width: 420.0,
+      height: 297.0,
+      title: 'A <b>title',
+      groups: [Drawings::Group.new(owner: 'note/n1', items: items)]
+    )
   end
 
   def test_svg_is_well_formed_and_says_millimetres
@@ -69,7 +85,12 @@ class FormatsTest < CoreTest
   end
 
   def test_glb_has_a_primitive_a_face_and_closes
-    json, binary = glb(recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 10, height: 20, centred: false}, depth: 30}'))
+    json, binary =
+      glb(
+        recipe(
+          '  - {id: b, type: extrude, profile: {kind: rectangle, width: 10, height: 20, centred: false}, depth: 30}'
+        )
+      )
     mesh = json['meshes'][0]
     faces = mesh['primitives'].reject { |p| p['mode'] }
     assert_equal [6, 6, 7], [faces.size, mesh['extras']['faces'].size, mesh['primitives'].size]
@@ -79,8 +100,12 @@ class FormatsTest < CoreTest
   # Three pins alike and a block: two meshes, four places, the corners where the model has them.
   def test_glb_holds_a_part_of_an_assembly_once
     parts = {
-      'Pin' => "nockplane: recipe/1\nname: Pin\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: 4, height: 6}, depth: 20}\n",
-      'Block' => "nockplane: recipe/1\nname: Block\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: 50, height: 30}, depth: 10}\n"
+      'Pin' =>
+        "nockplane: recipe/1\nname: Pin\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: 4, " \
+        "height: 6}, depth: 20}\n",
+      'Block' =>
+        "nockplane: recipe/1\nname: Block\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: " \
+        "50, height: 30}, depth: 10}\n"
     }
     text = <<~F
       nockplane: assembly/1
@@ -96,18 +121,41 @@ class FormatsTest < CoreTest
     binary = bytes[(28 + bytes[12, 4].unpack1('L<'))..]
     placed = json['nodes'].drop(1)
     assert_equal [2, 4, 3], [json['meshes'].size, placed.size, placed.map { |n| n['name'] }.grep(/pins/).size]
-    assert_in_delta (50 * 30 * 10) + (3 * 4 * 6 * 20), placed.sum { |n| volume_of(json, binary, json['meshes'][n['mesh']]) }, 1e-2
+    assert_in_delta (50 * 30 * 10) + (3 * 4 * 6 * 20),
+                    placed.sum { |n| volume_of(json, binary, json['meshes'][n['mesh']]) },
+                    1e-2
     placed.each { |node| assert_corners(model, node, json, binary) }
-    assert_equal(model.solid.faces.map(&:name).sort, placed.flat_map { |n| json['meshes'][n['mesh']]['extras']['faces'].map { |f| "#{n['name']}:#{f}" } }.sort)
+    assert_equal(
+      model.solid.faces.map(&:name).sort,
+      placed.flat_map { |n| json['meshes'][n['mesh']]['extras']['faces'].map { |f| "#{n['name']}:#{f}" } }.sort
+    )
   end
 
   # Every corner of a placed mesh is one of the model's, and the other way round.
   def assert_corners(model, node, json, binary)
     matrix = node['matrix'] || [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1]
-    points = json['meshes'][node['mesh']]['primitives'].flat_map { |p| numbers(json, binary, p['attributes']['POSITION'], 'e', 3) }
-    there = points.map { |p| 3.times.map { |k| (3.times.sum { |c| matrix[(c * 4) + k] * p[c] } + matrix[12 + k]).round(3) + 0.0 } }.uniq.sort
-    wanted = model.solid.faces.select { |f| f.name.start_with?("#{node['name']}:") }.flat_map { |f| model.solid.facets_of(f.name) }
-                  .flat_map { |f| f.loops.flatten }.uniq.map { |v| model.solid.point(v).map { |c| c.round(3) + 0.0 } }.uniq.sort
+    points =
+      json['meshes'][node['mesh']]['primitives'].flat_map do |p|
+        numbers(json, binary, p['attributes']['POSITION'], 'e', 3)
+      end
+    there =
+      points
+        .map do |p|
+          3.times.map { |k| (3.times.sum { |c| matrix[(c * 4) + k] * p[c] } + matrix[12 + k]).round(3) + 0.0 }
+        end
+        .uniq
+        .sort
+    wanted =
+      model
+        .solid
+        .faces
+        .select { |f| f.name.start_with?("#{node['name']}:") }
+        .flat_map { |f| model.solid.facets_of(f.name) }
+        .flat_map { |f| f.loops.flatten }
+        .uniq
+        .map { |v| model.solid.point(v).map { |c| c.round(3) + 0.0 } }
+        .uniq
+        .sort
     assert_equal wanted, there, node['name']
   end
 
@@ -117,10 +165,14 @@ class FormatsTest < CoreTest
     binary[view['byteOffset'], view['byteLength']].unpack("#{code}*").each_slice(size).to_a
   end
 
-  def volume_of(json, binary, mesh) = mesh['primitives'].reject { |p| p['mode'] }.sum { |p| signed_volume(json, binary, p) }
+  def volume_of(json, binary, mesh)
+    mesh['primitives'].reject { |p| p['mode'] }.sum { |p| signed_volume(json, binary, p) }
+  end
 
   def signed_volume(json, binary, primitive)
     points = numbers(json, binary, primitive['attributes']['POSITION'], 'e', 3)
-    numbers(json, binary, primitive['indices'], 'L<', 3).sum { |a, b, c| V.dot(points[a], V.cross(points[b], points[c])) / 6 }
+    numbers(json, binary, primitive['indices'], 'L<', 3).sum do |a, b, c|
+      V.dot(points[a], V.cross(points[b], points[c])) / 6
+    end
   end
 end

@@ -9,10 +9,17 @@ require 'rexml/document'
 class HouseFilesTest < CoreTest
   T = Formats::TemplateFile
   P = Formats::PictureReader
-  SVG = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"><g transform="scale(1)"><path style="fill:#0f6e75;font-size:9px" d="M2 18L12 2Z"/></g></svg>'
+  SVG =
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"><g transform="scale(1)"><path ' \
+    'style="fill:#0f6e75;font-size:9px" d="M2 18L12 2Z"/></g></svg>'
 
   def base = JSON.parse(T.write(Drawings::Template.all['a3-part-first-angle']))
-  def faults(data = base) = assert_raises(T::Unusable) { T.read(data.is_a?(String) ? data : JSON.generate(data.tap { |d| yield d['cells'] if block_given? }), 'x') }.message
+
+  def faults(data = base)
+    assert_raises(T::Unusable) do
+      T.read(data.is_a?(String) ? data : JSON.generate(data.tap { |d| yield d['cells'] if block_given? }), 'x')
+    end.message
+  end
 
   def test_shipped_templates_and_standards_pass_their_schemas_there_and_back
     Drawings::Template.all.each { |name, t| assert_equal t.document, T.read(T.write(t), name).document, name }
@@ -23,8 +30,13 @@ class HouseFilesTest < CoreTest
     standard = JSON.parse(File.read(File.join(T::SCHEMAS, 'standard.schema.json')))['properties'].keys - ['nockplane']
     assert_equal Drafting::Standard::DEFAULTS.keys.sort, standard.sort
     defs = JSON.parse(File.read(File.join(T::SCHEMAS, 'template.schema.json')))['$defs']
-    { 'berth' => Drawings::Berth.members - [:why], 'layer' => Drawings::Layer.members, 'table' => Drawings::Table.members, 'block' => Drawings::Block.members, 'picture' => Drawings::Picture.members }
-      .each { |kind, members| assert_equal members.map(&:to_s).sort, defs[kind]['properties'].keys.sort, kind }
+    {
+      'berth' => Drawings::Berth.members - [:why],
+      'layer' => Drawings::Layer.members,
+      'table' => Drawings::Table.members,
+      'block' => Drawings::Block.members,
+      'picture' => Drawings::Picture.members
+    }.each { |kind, members| assert_equal members.map(&:to_s).sort, defs[kind]['properties'].keys.sort, kind }
   end
 
   def test_broken_files_are_told_by_place
@@ -35,7 +47,10 @@ class HouseFilesTest < CoreTest
     assert_match(%r{cells/sheet/s1/colour: this is not known here}, faults { |c| c['sheet/s1']['colour'] = 1 })
     assert_match(/'Front view' would lie off the sheet/, faults { |c| c['berth/front']['x'] = 900 })
     assert_match(/'c1' and 'c2' overlap/, faults { |c| c['block/b1']['cells'][1]['col'] = 0 })
-    assert_match(/tied to each other in a circle/, faults { |c| c['berth/front'].merge!('parent' => 'plan', 'direction' => 'up') })
+    assert_match(
+      /tied to each other in a circle/,
+      faults { |c| c['berth/front'].merge!('parent' => 'plan', 'direction' => 'up') }
+    )
     assert_match(/no sheet size 'A9'/, faults { |c| c['sheet/s1']['format'] = { 'size' => 'A9' } })
     assert_match(/there is no sheet 's9'/, faults { |c| c['block/b1']['sheet'] = 's9' })
     assert_match(/its id is 'b2'; key and id must agree/, faults { |c| c['block/b1']['id'] = 'b2' })
@@ -50,7 +65,11 @@ class HouseFilesTest < CoreTest
     text = T.write(Drawings::Template.all['a4-sheet-metal'])
     60.times do
       broken = text.dup
-      rng.rand(1..4).times { broken[rng.rand(broken.size), rng.rand(0..6)] = ['', '9', '"', '{', 'null', '-1e9', '[]'].sample(random: rng) }
+      rng
+        .rand(1..4)
+        .times do
+          broken[rng.rand(broken.size), rng.rand(0..6)] = ['', '9', '"', '{', 'null', '-1e9', '[]'].sample(random: rng)
+        end
       T.read(broken, 'x')
     rescue T::Unusable, P::Unusable
       pass
@@ -74,11 +93,27 @@ class HouseFilesTest < CoreTest
   end
 
   def test_pictures_that_are_none_or_could_harm_are_refused
-    wrap = ->(inner, attributes = '') { %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9" #{attributes}>#{inner}</svg>) }
-    { 'words' => /neither a PNG nor an SVG/, '' => /empty/, wrap['<script>1</script>'] => /<script>/, wrap['<foreignObject/>'] => /<foreignObject>/, wrap['<image href="http://x"/>'] => /<image>/, wrap['<style>*{}</style>'] => /<style>/,
-      wrap['<path d="M0 0" onclick="x()"/>'] => /script \(onclick\)/, wrap['', 'onload="x()"'] => /script \(onload\)/, wrap['<path fill="url(http://x)" d="M0 0"/>'] => /outside itself/, wrap['<g>' * 40 + ('</g>' * 40)] => /30 deep/,
-      wrap['<g/>' * 3001] => /3000 shapes/, '<svg' => /broken SVG|not an SVG|neither/, '<!DOCTYPE svg [<!ENTITY a "b">]><svg viewBox="0 0 1 1"/>' => /document type/, '<svg xmlns="http://www.w3.org/2000/svg"/>' => /no size/,
-      "\x89PNG\r\n\x1A\n".b + ('x' * 60) => /broken PNG/, ('x' * 1_000_001) => /at most 1 MB/ }
+    wrap = ->(inner, attributes = '') do
+      %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9" #{attributes}>#{inner}</svg>)
+    end
+    {
+      'words' => /neither a PNG nor an SVG/,
+      '' => /empty/,
+      wrap['<script>1</script>'] => /<script>/,
+      wrap['<foreignObject/>'] => /<foreignObject>/,
+      wrap['<image href="http://x"/>'] => /<image>/,
+      wrap['<style>*{}</style>'] => /<style>/,
+      wrap['<path d="M0 0" onclick="x()"/>'] => /script \(onclick\)/,
+      wrap['', 'onload="x()"'] => /script \(onload\)/,
+      wrap['<path fill="url(http://x)" d="M0 0"/>'] => /outside itself/,
+      wrap['<g>' * 40 + ('</g>' * 40)] => /30 deep/,
+      wrap['<g/>' * 3001] => /3000 shapes/,
+      '<svg' => /broken SVG|not an SVG|neither/,
+      '<!DOCTYPE svg [<!ENTITY a "b">]><svg viewBox="0 0 1 1"/>' => /document type/,
+      '<svg xmlns="http://www.w3.org/2000/svg"/>' => /no size/,
+      "\x89PNG\r\n\x1A\n".b + ('x' * 60) => /broken PNG/,
+      ('x' * 1_000_001) => /at most 1 MB/
+    }
       .each { |bytes, words| assert_match words, assert_raises(P::Unusable) { P.read(bytes, 'f') }.message }
   end
 
@@ -95,9 +130,14 @@ class HouseFilesTest < CoreTest
     good = ChunkyPNG::Image.new(2, 2).to_blob
     # the same file with a text that unpacks to 60 MB before its end
     text = "Comment\0\0".b + bomb
-    hidden = good[0..-13] + [text.bytesize].pack('N') + 'zTXt' + text + [Zlib.crc32("zTXt#{text}".b)].pack('N') + good[-12..]
+    hidden =
+      good[0..-13] + [text.bytesize].pack('N') + 'zTXt' + text + [Zlib.crc32("zTXt#{text}".b)].pack('N') + good[-12..]
     assert_operator P.read(hidden, 'f').data.bytesize, :<, 500, 'the text was not even looked at'
-    assert_match(/no head/, refusal(png(head(2, 2), head(9000, 9000), ['IDAT', Zlib.deflate('x')], ['IEND', ''])), 'two heads')
+    assert_match(
+      /no head/,
+      refusal(png(head(2, 2), head(9000, 9000), ['IDAT', Zlib.deflate('x')], ['IEND', ''])),
+      'two heads'
+    )
   end
 
   def test_damaged_pngs_are_read_or_refused_in_words
@@ -106,7 +146,11 @@ class HouseFilesTest < CoreTest
     blobs = [image.to_blob, image.to_blob(interlace: true), image.to_blob(color_mode: ChunkyPNG::COLOR_INDEXED)]
     300.times do
       chunks = Formats::PngChunks.of(blobs.sample(random: rng)).map { |name, data| [name, data.dup] }
-      rng.rand(1..3).times { chunks.sample(random: rng)[1].then { |d| d.setbyte(rng.rand(d.bytesize), rng.rand(256)) unless d.empty? } }
+      rng
+        .rand(1..3)
+        .times do
+          chunks.sample(random: rng)[1].then { |d| d.setbyte(rng.rand(d.bytesize), rng.rand(256)) unless d.empty? }
+        end
       chunks.delete_at(rng.rand(chunks.size)) if rng.rand < 0.2
       P.read(Formats::PngChunks.file(chunks), 'x')
     rescue P::Unusable => e
@@ -128,7 +172,10 @@ class HouseFilesTest < CoreTest
     bits = ['M', 'L', 'A', 'Z', '1', '-', '.', ' ', 'e9', ',', 'NaN', '10 10 0 1 1 5 5', 'q', '']
     40.times do
       d = Array.new(rng.rand(0..9)) { bits.sample(random: rng) }.join(' ')
-      svg = %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><path d="#{d}" transform="#{%w[rotate( scale(0) matrix(1) translate(1,2) x].sample(random: rng)}" stroke-width="#{bits.sample(random: rng)}"/><circle r="#{bits.sample(random: rng)}"/></svg>)
+      turn = %w[rotate( scale(0) matrix(1) translate(1,2) x].sample(random: rng)
+      path = %(<path d="#{d}" transform="#{turn}" stroke-width="#{bits.sample(random: rng)}"/>)
+      circle = %(<circle r="#{bits.sample(random: rng)}"/>)
+      svg = %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">#{path}#{circle}</svg>)
       assert_equal 'svg', P.read(svg, 'x').kind
     rescue P::Unusable => e
       assert_match(/can't be drawn|broken/, e.message)
@@ -136,16 +183,22 @@ class HouseFilesTest < CoreTest
   end
 
   def test_a_picture_in_use_is_not_deleted
-    drawing, = drawing_of(recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 20}'))
+    drawing, =
+      drawing_of(recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 20}'))
     drawing = drawing.apply(Drawings::BlockEdits.add_picture(drawing, P.read(SVG, 'logo.svg')))
     shown = drawing.apply(Drawings::BlockEdits.set_cell(drawing, 'b1', 'c1', 'picture' => 'p1', 'field' => nil))
-    assert_match(/stands in the title block/, Drawings::Edits.remove(shown, 'picture/p1').reason)
-    assert_empty drawing.apply(Drawings::Edits.remove(drawing, 'picture/p1')).pictures
+    assert_match(/stands in the title block/, Drawings::AnnotationEdits.remove(shown, 'picture/p1').reason)
+    assert_empty drawing.apply(Drawings::AnnotationEdits.remove(drawing, 'picture/p1')).pictures
   end
 
   def with_logo
-    drawing, source = drawing_of(recipe("  - {id: b, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 20}
-  - {id: h, type: hole, on: b/end.end, diameter: 9, through: true}"))
+    drawing, source =
+      drawing_of(
+        recipe(
+          "  - {id: b, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 20}\n" \
+          '  - {id: h, type: hole, on: b/end.end, diameter: 9, through: true}'
+        )
+      )
     drawing = drawing.apply(Drawings::BlockEdits.add_picture(drawing, P.read(SVG, 'logo.svg')))
     drawing = drawing.apply(Drawings::BlockEdits.set_cell(drawing, 'b1', 'c1', 'picture' => 'p1', 'field' => nil))
     drawing = drawing.apply(Drawings::HouseEdits.set_layer(drawing, 'hidden', visible: false))
@@ -178,7 +231,10 @@ class HouseFilesTest < CoreTest
 
   def test_trimming_marks_make_the_paper_the_untrimmed_sheet
     scene = with_logo.tap { |s| s.overhang = [15.0, 16.5] }
-    box = PDF::Reader.new(StringIO.new(Formats::Pdf.write([scene]))).page(1).attributes[:MediaBox].map { |v| (v * 25.4 / 72).round(1) }
+    box =
+      PDF::Reader.new(StringIO.new(Formats::Pdf.write([scene]))).page(1).attributes[:MediaBox].map do |v|
+        (v * 25.4 / 72).round(1)
+      end
     assert_equal [450.0, 330.0], box.last(2)
     assert_includes Formats::Svg.write(scene), 'viewBox="-15 -16.5 450 330"'
   end

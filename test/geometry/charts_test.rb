@@ -12,9 +12,24 @@ class ChartsTest < CoreTest
 
   G = Geometry
   FRAME = G::Frame.new([3.0, -2.0, 5.0], [0.3, 0.5, 0.8], [1.0, 0.2, 0.0])
-  CHARTS = {
-    plane: {}, cylinder: { radius: 12.0 }, cone: { radius: 9.0, slope: 0.4 }, sphere: { radius: 15.0 }, torus: { radius: 20.0, minor: 6.0 }
-  }.to_h { |kind, sizes| [kind, G::Chart::Elementary.new(kind, FRAME, **sizes)] }.freeze
+  CHARTS =
+    {
+      plane: {},
+      cylinder: {
+        radius: 12.0
+      },
+      cone: {
+        radius: 9.0,
+        slope: 0.4
+      },
+      sphere: {
+        radius: 15.0
+      },
+      torus: {
+        radius: 20.0,
+        minor: 6.0
+      }
+    }.to_h { |kind, sizes| [kind, G::Chart::Elementary.new(kind, FRAME, **sizes)] }.freeze
 
   CHARTS.each do |kind, chart|
     define_method("test_#{kind}_gives_back_its_parameters_and_lies_on_its_surface") do
@@ -51,7 +66,9 @@ class ChartsTest < CoreTest
   def paraboloid
     knots = [0.0, 0.0, 0.0, 1.0, 1.0, 1.0]
     # Bezier points of t2 are 0, 0, 1; of t: 0, 1/2, 1
-    points = [0.0, 0.5, 1.0].zip([0.0, 0.0, 1.0]).map { |x, xx| [0.0, 0.5, 1.0].zip([0.0, 0.0, 1.0]).map { |y, yy| [x, y, xx + yy] } }
+    points =
+      [0.0, 0.5, 1.0].zip([0.0, 0.0, 1.0])
+        .map { |x, xx| [0.0, 0.5, 1.0].zip([0.0, 0.0, 1.0]).map { |y, yy| [x, y, xx + yy] } }
     G::Chart::Free.new(:bspline, [[0.0, 1.0], [0.0, 1.0]], G::Chart::Forms::Spline.new([2, 2], [knots, knots], points))
   end
 
@@ -74,14 +91,24 @@ class ChartsTest < CoreTest
   end
 
   def test_a_free_surface_finds_out_that_it_closes_and_where_its_poles_are
-    ball = G::Chart::Free.new(:revolution, [[0.0, 2 * Math::PI], [-Math::PI / 2, Math::PI / 2]], Form.new(->(u, v) { [Math.cos(v) * Math.cos(u), Math.cos(v) * Math.sin(u), Math.sin(v)] }))
+    ball =
+      G::Chart::Free.new(
+        :revolution,
+        [[0.0, 2 * Math::PI], [-Math::PI / 2, Math::PI / 2]],
+        Form.new(->(u, v) { [Math.cos(v) * Math.cos(u), Math.cos(v) * Math.sin(u), Math.sin(v)] })
+      )
     assert_in_delta 2 * Math::PI, ball.periods[0], 1e-12
     assert_nil ball.periods[1]
     assert_equal [-Math::PI / 2, Math::PI / 2], ball.poles
   end
 
   def test_a_surface_whose_other_lines_shrink_is_turned
-    fan = G::Chart::Free.new(:bspline, [[0.0, 1.0], [0.0, 1.0]], Form.new(->(u, v) { [u * Math.cos(v), u * Math.sin(v), 0.0] }))
+    fan =
+      G::Chart::Free.new(
+        :bspline,
+        [[0.0, 1.0], [0.0, 1.0]],
+        Form.new(->(u, v) { [u * Math.cos(v), u * Math.sin(v), 0.0] })
+      )
     turned = fan.turned_if_needed
     assert_equal [0.0], turned.poles
     assert_in_delta 1, V.dot(fan.normal(0.5, 0.3), turned.normal(0.3, 0.5)), 1e-9, 'the normal stays on its side'
@@ -94,20 +121,32 @@ class ChartsTest < CoreTest
   def test_circles_have_their_chords_at_the_same_angles_whatever_their_own_axes
     other = G::Curve::Conic.new(:ellipse, G::Frame.new(FRAME.origin, FRAME.z, [0.0, 1.0, 0.3]), 10.0, 10.0)
     flipped = G::Curve::Conic.new(:ellipse, FRAME.flipped, 10.0, 10.0)
-    sets = [circle, other, flipped].map { |c| c.places(0.0, 2 * Math::PI, 0.01)[1...-1].map { |t| c.at(t).map { |x| x.round(6) } } }
+    sets =
+      [circle, other, flipped].map do |c|
+        c.places(0.0, 2 * Math::PI, 0.01)[1...-1].map { |t| c.at(t).map { |x| x.round(6) } }
+      end
     inner = sets.map { |s| s.sort }
     assert_operator (inner[0] & inner[1]).size, :>=, 34
     assert_operator (inner[0] & inner[2]).size, :>=, 34
   end
 
   def test_parameters_of_points
-    { circle: circle, ellipse: G::Curve::Conic.new(:ellipse, FRAME, 12.0, 5.0), line: G::Curve::Line.new([1.0, 2.0, 3.0], [1.0, 1.0, 0.0]) }.each_value do |c|
-      [0.2, 1.7, 4.4].each { |t| assert_in_delta t, c.parameter(c.at(t)), 1e-9 }
-    end
+    {
+      circle: circle,
+      ellipse: G::Curve::Conic.new(:ellipse, FRAME, 12.0, 5.0),
+      line: G::Curve::Line.new([1.0, 2.0, 3.0], [1.0, 1.0, 0.0])
+    }.each_value { |c| [0.2, 1.7, 4.4].each { |t| assert_in_delta t, c.parameter(c.at(t)), 1e-9 } }
   end
 
   # The quarter circle as a rational B-spline of degree two.
-  def quarter = G::Curve::Spline.new(2, [0.0, 0.0, 0.0, 1.0, 1.0, 1.0], [[1.0, 0.0, 0.0], [1.0, 1.0, 0.0], [0.0, 1.0, 0.0]], [1.0, Math.sqrt(0.5), 1.0])
+  def quarter
+    G::Curve::Spline.new(
+      2,
+      [0.0, 0.0, 0.0, 1.0, 1.0, 1.0],
+      [[1.0, 0.0, 0.0], [1.0, 1.0, 0.0], [0.0, 1.0, 0.0]],
+      [1.0, Math.sqrt(0.5), 1.0]
+    )
+  end
 
   def test_a_rational_quarter_circle_is_round
     11.times { |i| assert_in_delta 1, V.length(quarter.at(i / 10.0)), 1e-12 }
@@ -128,7 +167,9 @@ class ChartsTest < CoreTest
     end
   end
 
-  def test_refined_places_halve_every_chord = assert_equal([0.0, 0.5, 1.0, 2.0, 3.0], quarter.refined([0.0, 1.0, 3.0], 2))
+  def test_refined_places_halve_every_chord
+    assert_equal([0.0, 0.5, 1.0, 2.0, 3.0], quarter.refined([0.0, 1.0, 3.0], 2))
+  end
 
   def test_joined_curves_run_through_their_parts
     path = G::Curve::Joined.polyline([[0.0, 0.0, 0.0], [10.0, 0.0, 0.0], [10.0, 5.0, 0.0]])

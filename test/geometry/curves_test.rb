@@ -6,7 +6,9 @@ require 'test_helper'
 class CurvesTest < CoreTest
   include Geometry
 
-  def arc_points(n, r = 10.0) = (0..n).map { |i| [r * Math.cos(Math::PI * i / n / 2), r * Math.sin(Math::PI * i / n / 2)] }
+  def arc_points(n, r = 10.0)
+    (0..n).map { |i| [r * Math.cos(Math::PI * i / n / 2), r * Math.sin(Math::PI * i / n / 2)] }
+  end
 
   def test_a_spline_goes_through_its_points
     points = [[0.0, 0.0], [3.0, 4.0], [10.0, 4.0], [12.0, -2.0]]
@@ -18,7 +20,8 @@ class CurvesTest < CoreTest
 
   def test_a_spline_with_given_ends_follows_a_circle
     spline = Spline.new(arc_points(6), start: [0.0, 1.0], finish: [-1.0, 0.0])
-    (0..40).each { |i| assert_in_delta 10, Math.hypot(*spline.at(i / 40.0)), 6e-4 } # 5/384 h^4 f'''' of spans of 15 degrees
+    # 5/384 h^4 f'''' of spans of 15 degrees
+    (0..40).each { |i| assert_in_delta 10, Math.hypot(*spline.at(i / 40.0)), 6e-4 }
   end
 
   def test_a_spline_of_points_on_a_line_is_the_line
@@ -67,7 +70,11 @@ class CurvesTest < CoreTest
   end
 
   def test_points_are_polished_onto_three_surfaces
-    surfaces = [Surface.cylinder([0, 0, 0], [0, 0, 1], 10.0), Surface.sphere([0, 0, 0], [0, 0, 1], 12.0), Surface.plane([3, 0, 0], [1, 0, 0])]
+    surfaces = [
+      Surface.cylinder([0, 0, 0], [0, 0, 1], 10.0),
+      Surface.sphere([0, 0, 0], [0, 0, 1], 12.0),
+      Surface.plane([3, 0, 0], [1, 0, 0])
+    ]
     p = Meeting.polish([3.1, 9.4, 6.5], surfaces, 1.0)
     [3, Math.sqrt(91), Math.sqrt(44)].zip(p) { |want, got| assert_in_delta want, got, 1e-9 }
     assert_nil Meeting.polish([3.1, 9.4, 6.5], [Surface.sphere([50, 0, 0], [0, 0, 1], 1.0)], 1.0), 'too far away'
@@ -75,8 +82,11 @@ class CurvesTest < CoreTest
 
   def test_distances_from_surfaces_and_offsets
     {
-      Surface.cylinder([0, 0, 0], [0, 0, 1], 10.0) => 3, Surface.sphere([0, 0, 0], [0, 0, 1], 10.0) => 3, Surface.torus([0, 0, 0], [0, 0, 1], 10.0, 2.0) => 1,
-      Surface.cone([0, 0, 0], [0, 0, 1], 10.0, 0.5) => 3 / Math.sqrt(1.25), Surface.plane([11, 0, 0], [1, 0, 0]) => 2
+      Surface.cylinder([0, 0, 0], [0, 0, 1], 10.0) => 3,
+      Surface.sphere([0, 0, 0], [0, 0, 1], 10.0) => 3,
+      Surface.torus([0, 0, 0], [0, 0, 1], 10.0, 2.0) => 1,
+      Surface.cone([0, 0, 0], [0, 0, 1], 10.0, 0.5) => 3 / Math.sqrt(1.25),
+      Surface.plane([11, 0, 0], [1, 0, 0]) => 2
     }.each do |surface, distance|
       assert_in_delta distance, surface.distance([13.0, 0.0, 0.0]), 1e-12, surface.kind
       assert_in_delta distance - 0.5, surface.offset(0.5).distance([13.0, 0.0, 0.0]), 1e-12, surface.kind
@@ -115,23 +125,30 @@ class CurvesTest < CoreTest
       us, vs, pa, pb, counts = [], [], [], [], []
       3.times do |set| # a grid of unit squares, some taken: shared sides cancel, corners touch
         5.times.to_a.product(5.times.to_a).select { rng.rand < 0.5 }.each do |i, j|
-          [[i, j], [i + 1, j], [i + 1, j + 1], [i, j + 1]].then { |c| c.each_index { |k| put(c[k - 1], c[k], set, us, vs, pa, pb, counts) } }
+          [[i, j], [i + 1, j], [i + 1, j + 1], [i, j + 1]].then do |c|
+            c.each_index { |k| put(c[k - 1], c[k], set, us, vs, pa, pb, counts) }
+          end
         end
       end
       live = pa.each_index.reject { |i| counts[i].all?(&:zero?) }
       pa, pb, counts = [pa, pb, counts].map { |list| list.values_at(*live) }
       pool = Struct.new(:xs, :ys, :zs).new(us, vs, us.map { 0.0 })
-      assert_equal ray_windings(us, vs, pa, pb, counts), Windings.new(pool, us, vs, pa, pb, counts, nil).left, "seed #{seed}"
+      assert_equal ray_windings(us, vs, pa, pb, counts),
+                   Windings.new(pool, us, vs, pa, pb, counts, nil).left,
+                   "seed #{seed}"
     end
   end
 
   def put(from, to, set, us, vs, pa, pb, counts)
     a, b = [from, to].map do |p|
-      us.each_index.find { |i| us[i] == p[0] && vs[i] == p[1] } || us.push(p[0].to_f).size.pred.tap { vs.push(p[1].to_f) }
+      us.each_index.find { |i| us[i] == p[0] && vs[i] == p[1] } ||
+        us.push(p[0].to_f).size.pred.tap { vs.push(p[1].to_f) }
     end
     step = 1
     a, b, step = b, a, -1 if a > b
-    i = pa.each_index.find { |k| pa[k] == a && pb[k] == b } || pa.push(a).size.pred.tap { pb.push(b) && counts.push([0, 0, 0]) }
+    i =
+      pa.each_index.find { |k| pa[k] == a && pb[k] == b } ||
+        pa.push(a).size.pred.tap { pb.push(b) && counts.push([0, 0, 0]) }
     counts[i][set] += step
   end
 end

@@ -36,7 +36,11 @@ class DelaunayTest < CoreTest
       d = apex[[b, a]] or next
       next unless [[c, d, b], [d, c, a]].all? { |t| Solids::Triangulator.turn(us, vs, *t) > 1e-9 }
 
-      angle = ->(p, q, r) { u = [us[p] - us[q], vs[p] - vs[q]]; w = [us[r] - us[q], vs[r] - vs[q]]; Math.acos(((u[0] * w[0]) + (u[1] * w[1])) / Math.hypot(*u) / Math.hypot(*w)) }
+      angle = ->(p, q, r) do
+        u = [us[p] - us[q], vs[p] - vs[q]]
+        w = [us[r] - us[q], vs[r] - vs[q]]
+        Math.acos(((u[0] * w[0]) + (u[1] * w[1])) / Math.hypot(*u) / Math.hypot(*w))
+      end
       assert_operator angle[a, c, b] + angle[a, d, b], :<=, Math::PI + 1e-6
     end
   end

@@ -4,7 +4,11 @@ require 'test_helper'
 
 class FrameTest < CoreTest
   def random_frame(rng)
-    Geometry::Frame.new(Array.new(3) { rng.rand(-50.0..50.0) }, Array.new(3) { rng.rand(-1.0..1.0) }, Array.new(3) { rng.rand(-1.0..1.0) })
+    Geometry::Frame.new(
+      Array.new(3) { rng.rand(-50.0..50.0) },
+      Array.new(3) { rng.rand(-1.0..1.0) },
+      Array.new(3) { rng.rand(-1.0..1.0) }
+    )
   end
 
   def test_local_takes_point_back

@@ -19,10 +19,17 @@ class OverlayTest < CoreTest
   def square(x, y, side) = ids([x, y], [x + side, y], [x + side, y + side], [x, y + side])
   def area(polygons) = polygons.flatten(1).sum { |l| Geometry::Polygon.area(l, @pool.xs, @pool.ys) }
 
-  RULES = { ->(a, b, _) { a && b } => 1, ->(a, b, _) { a || b } => 7, ->(a, b, _) { a && !b } => 3, ->(a, b, _) { a ^ b } => 6 }.freeze
+  RULES = {
+    ->(a, b, _) { a && b } => 1,
+    ->(a, b, _) { a || b } => 7,
+    ->(a, b, _) { a && !b } => 3,
+    ->(a, b, _) { a ^ b } => 6
+  }.freeze
 
   def test_two_squares_by_every_rule
-    RULES.each { |rule, want| assert_in_delta want, area(overlay([[square(0, 0, 2)], [square(1, 1, 2)]]).polygons(&rule)), 1e-12 }
+    RULES.each do |rule, want|
+      assert_in_delta want, area(overlay([[square(0, 0, 2)], [square(1, 1, 2)]]).polygons(&rule)), 1e-12
+    end
   end
 
   def test_equal_squares
@@ -48,7 +55,8 @@ class OverlayTest < CoreTest
   end
 
   def test_two_holes_go_to_the_outer_around_each
-    polygons = overlay([[square(0, 0, 4), square(10, 0, 4)], [square(1, 1, 1), square(11, 1, 1)]]).polygons { |a, b, _| a && !b }
+    polygons =
+      overlay([[square(0, 0, 4), square(10, 0, 4)], [square(1, 1, 1), square(11, 1, 1)]]).polygons { |a, b, _| a && !b }
     assert_equal [2, 2], polygons.map(&:size)
     polygons.each { |outer, hole| assert_operator @pool.xs[hole[0]] - @pool.xs[outer[0]], :<, 5 }
   end
@@ -64,14 +72,23 @@ class OverlayTest < CoreTest
     20.times do
       stars = Array.new(2) { star(rng) }
       plain = stars.map { |s| area([[s]]) }
-      both, either = [->(a, b, _) { a && b }, ->(a, b, _) { a || b }].map { |rule| area(overlay(stars.map { |s| [s] }).polygons(&rule)) }
+      both, either =
+        [->(a, b, _) { a && b }, ->(a, b, _) { a || b }].map do |rule|
+          area(overlay(stars.map { |s| [s] }).polygons(&rule))
+        end
       assert_in_delta plain.sum, both + either, 1e-9
     end
   end
 
   def star(rng)
     cx, cy = Array.new(2) { rng.rand(-3.0..3.0) }
-    ids(*Array.new(11) { |i| (2 * Math::PI * i / 11).then { |a| rng.rand(2.0..6.0).then { |r| [cx + (r * Math.cos(a)), cy + (r * Math.sin(a))] } } })
+    ids(
+      *Array.new(11) do |i|
+        (2 * Math::PI * i / 11).then do |a|
+          rng.rand(2.0..6.0).then { |r| [cx + (r * Math.cos(a)), cy + (r * Math.sin(a))] }
+        end
+      end
+    )
   end
 
   def test_polygon_measures

@@ -17,8 +17,17 @@ test('projected views move along their fold', () => {
 });
 
 test('children keep aligned with a parent that moves', () => {
-  const views = { 'view/front': { parent: null }, 'view/plan': { parent: 'front', way: [0, 1] }, 'view/side': { parent: 'front', way: [1, 0] }, 'view/iso': { parent: null } };
-  assert.deepEqual(moves(views, 'view/front', 5, 7), { 'view/front': [5, 7], 'view/plan': [5, 0], 'view/side': [0, 7] });
+  const views = {
+    'view/front': { parent: null },
+    'view/plan': { parent: 'front', way: [0, 1] },
+    'view/side': { parent: 'front', way: [1, 0] },
+    'view/iso': { parent: null },
+  };
+  assert.deepEqual(moves(views, 'view/front', 5, 7), {
+    'view/front': [5, 7],
+    'view/plan': [5, 0],
+    'view/side': [0, 7],
+  });
   assert.deepEqual(moves(views, 'view/plan', 5, 7), { 'view/plan': [0, 7] });
 });
 
@@ -32,12 +41,19 @@ test('a view folded out at an angle moves along that, and is taken along across 
 test('a scale steps through the preferred ones, or is any', () => {
   const preferred = [5, 2, 1, 0.5, 0.2];
   assert.deepEqual(scaleStep(1.6, false, preferred), { factor: 2, text: '2:1' });
-  assert.deepEqual(scaleStep(0.33, false, preferred), { factor: 0.2 < 0.33 && Math.log(0.33 / 0.2) < Math.log(0.5 / 0.33) ? 0.2 : 0.5, text: '1:2' });
+  assert.deepEqual(scaleStep(0.33, false, preferred), {
+    factor: 0.2 < 0.33 && Math.log(0.33 / 0.2) < Math.log(0.5 / 0.33) ? 0.2 : 0.5,
+    text: '1:2',
+  });
   assert.deepEqual(scaleStep(0.4, true, preferred), { factor: 0.4, text: '1:2.5' });
   assert.equal(scaleText(1.5), '1.5:1');
 });
 
 test('berths take berths along, not views of the same name', () => {
-  const ties = { 'berth/front': { parent: null }, 'berth/plan': { parent: 'front', way: [0, -1] }, 'view/side': { parent: 'front', way: [1, 0] } };
+  const ties = {
+    'berth/front': { parent: null },
+    'berth/plan': { parent: 'front', way: [0, -1] },
+    'view/side': { parent: 'front', way: [1, 0] },
+  };
   assert.deepEqual(moves(ties, 'berth/front', 5, 7), { 'berth/front': [5, 7], 'berth/plan': [5, 0] });
 });

@@ -1,12 +1,18 @@
-// Reads a STEP file from standard input with a reader that is not ours; prints as JSON what it found: success, faces, empty (faces without a
-// triangle), volume and area in mm3 and mm2 of its mesh, open (edges of the mesh that are not used once each way).
+// Reads a STEP file from standard input with a reader that is not ours; prints as JSON what it found: success, faces,
+// empty (faces without a triangle), volume and area in mm3 and mm2 of its mesh, open (edges of the mesh that are not
+// used once each way).
 
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 
 const GRID = 1e4; // places are told apart to 1e-4 mm
 const reader = await createRequire(import.meta.url)('occt-import-js')();
-const settings = { linearUnit: 'millimeter', linearDeflectionType: 'absolute_value', linearDeflection: 0.05, angularDeflection: 0.2 };
+const settings = {
+  linearUnit: 'millimeter',
+  linearDeflectionType: 'absolute_value',
+  linearDeflection: 0.05,
+  angularDeflection: 0.2,
+};
 const found = reader.ReadStepFile(readFileSync(0), settings);
 
 const cross = (a, b) => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];

@@ -37,7 +37,13 @@ test('what a dragged box stands on is named, the sheet’s edge last', () => {
 });
 
 test('reading order goes by rows from the top, each from the left', () => {
-  const boxes = { iso: [300, 120, 80, 80], front: [40, 30, 80, 40], side: [160, 32, 40, 40], plan: [40, 130, 80, 60], note: [40, 260, 60, 5] };
+  const boxes = {
+    iso: [300, 120, 80, 80],
+    front: [40, 30, 80, 40],
+    side: [160, 32, 40, 40],
+    plan: [40, 130, 80, 60],
+    note: [40, 260, 60, 5],
+  };
   assert.deepEqual(readingOrder(boxes), ['front', 'side', 'plan', 'iso', 'note']);
   assert.deepEqual(readingOrder({}), []);
 });

@@ -6,7 +6,9 @@ require 'test_helper'
 class DocketTest < CoreTest
   include Linking
 
-  PART = "- {id: plate, type: extrude, profile: {kind: rectangle, width: 80, height: 50}, depth: thick}\n- {id: seat, type: hole, on: plate/end.end, at: [10, 5], diameter: 16, depth: 3, point_angle: 180}\n"
+  PART =
+    "- {id: plate, type: extrude, profile: {kind: rectangle, width: 80, height: 50}, depth: thick}\n- {id: seat, " \
+    "type: hole, on: plate/end.end, at: [10, 5], diameter: 16, depth: 3, point_angle: 180}\n"
   def part(thick = 6, features: PART) = recipe(features, "{thick: #{thick}}")
 
   def docket(*texts, latest: texts.size)
@@ -32,14 +34,23 @@ class DocketTest < CoreTest
   end
 
   def test_adrift_with_proposals_in_words
-    found, drawing, source = docket(part, part(features: PART.sub('id: seat', 'id: recess').sub('[10, 5]', '[-20, -12]')))
+    found, drawing, source =
+      docket(part, part(features: PART.sub('id: seat', 'id: recess').sub('[10, 5]', '[-20, -12]')))
     assert_equal 2, found.losing
     after = drawing.apply(staleness(drawing, source, 2).update)
     lost = again(Docketing.of(after, source, ->(_) { 2 })).adrift.find { |a| a.words == '⌀16' }
-    assert_equal ['diameter of seat', ['recess.diameter'], ['⌀16'], ['diameter of recess']], [lost.label, lost.proposals.map(&:id), lost.proposals.map(&:words), lost.proposals.map(&:label)]
+    assert_equal ['diameter of seat', ['recess.diameter'], ['⌀16'], ['diameter of recess']],
+                 [lost.label, lost.proposals.map(&:id), lost.proposals.map(&:words), lost.proposals.map(&:label)]
     tied = after.apply(Adoption.new(after, source).tie(lost.id => 'recess.diameter'))
-    assert_equal [1, after.dimension(lost.id).place], [Docketing.of(tied, source, ->(_) { 2 }).adrift.size, tied.dimension(lost.id).place]
-    assert_match(/is on this drawing already/, Adoption.new(tied, source).tie(tied.dimensions.find { |d| d.dimension == 'seat.depth' }.id => 'recess.diameter').reason)
+    assert_equal [1, after.dimension(lost.id).place],
+                 [Docketing.of(tied, source, ->(_) { 2 }).adrift.size, tied.dimension(lost.id).place]
+    assert_match(
+      /is on this drawing already/,
+      Adoption
+        .new(tied, source)
+        .tie(tied.dimensions.find { |d| d.dimension == 'seat.depth' }.id => 'recess.diameter')
+        .reason
+    )
   end
 
   def test_a_revision_that_cannot_be_built_is_a_line_and_the_rest_stands
@@ -55,7 +66,10 @@ class DocketTest < CoreTest
     found, drawing, source = docket(part)
     assert_empty found.collisions
     front = drawing.view('front')
-    moved = drawing.apply(Drawings::Edits.move_view(drawing, 'iso', front.x - drawing.view('iso').x, front.y - drawing.view('iso').y))
+    moved =
+      drawing.apply(
+        Drawings::ViewEdits.move(drawing, 'iso', front.x - drawing.view('iso').x, front.y - drawing.view('iso').y)
+      )
     words = Docketing.of(moved, source, ->(_) { 1 }).collisions.map(&:words)
     assert_includes words, 'Front view stands on Isometric view'
   end

@@ -11,7 +11,9 @@ class LinkingTest < CoreTest
   F
   SIZES = { 'length' => 100, 'thick' => 15, 'bore' => 20, 'sink' => 6 }.freeze
 
-  def part(features: PART, **sizes) = recipe(features, "{#{SIZES.merge(sizes.transform_keys(&:to_s)).map { |k, v| "#{k}: #{v}" }.join(', ')}}")
+  def part(features: PART, **sizes)
+    recipe(features, "{#{SIZES.merge(sizes.transform_keys(&:to_s)).map { |k, v| "#{k}: #{v}" }.join(', ')}}")
+  end
 
   # Drawing of revision 1 with all views' dimensions adopted; texts are the revisions.
   def linked(*texts)
@@ -29,7 +31,9 @@ class LinkingTest < CoreTest
     drawing, source = linked(part)
     ids = drawing.dimensions.map(&:dimension)
     assert_equal ids.uniq, ids
-    drawing.views.each { |v| assert_empty ids & Linking::Adoption.new(drawing, source).offers(v).map { |o| o.dimension.id } }
+    drawing.views.each do |v|
+      assert_empty ids & Linking::Adoption.new(drawing, source).offers(v).map { |o| o.dimension.id }
+    end
     again = Linking::Adoption.new(drawing, source).adopt(drawing.view('front'), ids)
     assert_match(/\Anone of the chosen model dimensions can be adopted here/, again.reason)
   end
@@ -48,7 +52,7 @@ class LinkingTest < CoreTest
 
   def test_a_view_without_hidden_lines_is_not_behind_for_what_it_does_not_show
     drawing, source = drawing_of(part, part(sink: 9))
-    drawing = drawing.apply(Drawings::Edits.restyle_view(drawing, 'front', style: 'visible'))
+    drawing = drawing.apply(Drawings::ViewEdits.restyle(drawing, 'front', style: 'visible'))
     assert_equal %w[side iso], staleness(drawing, source, 2).behind.map { |b| b.view.id }
   end
 
@@ -70,7 +74,7 @@ class LinkingTest < CoreTest
     behind = staleness(drawing, source, 2).behind
     assert_equal [%w[100 110]], behind.find { |b| b.view.id == 'front' }.numbers.map { |n| [n.old, n.new] }
     after = drawing.apply(staleness(drawing, source, 2).update(['front']))
-    assert_equal 110.0, dimension(after, 'plate.profile.width').snapshot['value']
+    assert_equal 110.0, dimension(after, 'plate.profile.width').snapshot.value
     refute_includes staleness(after, source, 2).behind.map { |b| b.view.id }, 'front'
     assert_equal [2, 1], %w[front plan].map { |v| after.view(v).revision }
   end
@@ -107,7 +111,9 @@ class LinkingTest < CoreTest
   end
 
   def test_an_ambiguous_likeness_is_never_taken
-    two = PART.gsub('id: pocket', 'id: seat') + "- {id: twin, type: hole, on: plate/end.end, at: [20.5, 0], diameter: 20.2, depth: 7, point_angle: 180}\n"
+    two =
+      PART.gsub('id: pocket', 'id: seat') +
+        "- {id: twin, type: hole, on: plate/end.end, at: [20.5, 0], diameter: 20.2, depth: 7, point_angle: 180}\n"
     drawing, source = linked(part, part(features: two))
     after = drawing.apply(staleness(drawing, source, 2).update)
     adrift = staleness(after, source, 2).adrift.find { |a| a.dimension.dimension == 'pocket.diameter' }
@@ -115,7 +121,8 @@ class LinkingTest < CoreTest
   end
 
   def test_title_block_fields_old_and_new
-    texts = ['EN AW-6061', 'EN AW-7075'].map { |m| part.sub("name: Part\n", "name: Part\nproperties: {material: #{m}}\n") }
+    texts =
+      ['EN AW-6061', 'EN AW-7075'].map { |m| part.sub("name: Part\n", "name: Part\nproperties: {material: #{m}}\n") }
     drawing, source = linked(*texts)
     s = staleness(drawing, source, 2)
     assert_empty s.behind
@@ -125,7 +132,10 @@ class LinkingTest < CoreTest
 
   def test_tidy_rows_first_10_then_7_apart_shorter_nearer # DIM-04
     drawing, = linked(demo('hub-spindle'))
-    rows = drawing.dimensions_of('front').select { |d| d.place['form'] == 'linear' }.map { |d| d.place['gap'] }.uniq.sort
+    rows =
+      drawing.dimensions_of('front').select { |d|
+        d.place.is_a?(Drawings::Annotations::Row)
+      }.map { |d| d.place.gap }.uniq.sort
     assert_equal 10.0, rows[0]
     rows.each_cons(2) { |a, b| assert_in_delta 7, b - a, 1e-9 }
   end
@@ -133,14 +143,20 @@ class LinkingTest < CoreTest
   def test_no_two_texts_of_a_tidied_view_overlap
     drawing, source = linked(demo('carousel'))
     scene = Drawings::SceneBuilder.new(drawing, 's1', source).scene
-    boxes = scene.groups.select { |g| g.owner.start_with?('dimension/') }.map { |g| [g.owner, Drafting::Ink.box(g.items.grep(Drafting::Ink::Text)[0])] }
-    boxes.combination(2) { |(a, p), (b, q)| refute p[0] < q[2] && p[2] > q[0] && p[1] < q[3] && p[3] > q[1], "#{a} and #{b} overlap" }
+    boxes =
+      scene
+        .groups
+        .select { |g| g.owner.start_with?('dimension/') }
+        .map { |g| [g.owner, Drafting::Ink.box(g.items.grep(Drafting::Ink::Text)[0])] }
+    boxes.combination(2) do |(a, p), (b, q)|
+      refute p[0] < q[2] && p[2] > q[0] && p[1] < q[3] && p[3] > q[1], "#{a} and #{b} overlap"
+    end
   end
 
   def test_dragging_a_dimension_moves_its_text_by_just_that
     drawing, source = linked(part)
     builder = Drawings::SceneBuilder.new(drawing, 's1', source)
-    drawing.dimensions.reject { |d| d.place['form'] == 'angle' }.each do |d|
+    drawing.dimensions.reject { |d| d.place.is_a?(Drawings::Annotations::Arc) }.each do |d|
       moved = d.dup.tap { |x| x.place = builder.dimension_ink(d).dragged(3.0, 4.0) }
       a, b = [d, moved].map { |x| builder.dimension_ink(x).ink.grep(Drafting::Ink::Text)[0] }
       assert_in_delta 3, b.x - a.x, 0.01, d.dimension

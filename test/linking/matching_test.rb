@@ -26,7 +26,10 @@ class MatchingTest < StepTest
   def test_every_size_changed_by_a_few_per_cent_keeps_every_name
     assert_equal names(one).sort, names(two[0]).sort
     assert_empty two[1].doubts
-    assert_equal [11.0, 12.0], [one, two[0]].map { |s| s.faces.select { |f| f.name.start_with?('bore') }.map { |f| f.surface.radius }.max }
+    assert_equal [11.0, 12.0],
+                 [one, two[0]].map { |s|
+                   s.faces.select { |f| f.name.start_with?('bore') }.map { |f| f.surface.radius }.max
+                 }
   end
 
   def test_another_numbering_order_and_origin_keeps_every_name
@@ -35,7 +38,10 @@ class MatchingTest < StepTest
     assert_equal names(two[0]).sort, names(moved).sort
     # turned 90 degrees about Z and moved by (120, -40, 15): every face's centre follows
     before, now = [two[0], moved].map { |s| Linking::Likeness.all(s) }
-    before.each { |name, l| x, y, z = l.centre; [120 - y, -40 + x, 15 + z].zip(now[name].centre) { |a, b| assert_in_delta a, b, 1e-3, name } }
+    before.each do |name, l|
+      x, y, z = l.centre
+      [120 - y, -40 + x, 15 + z].zip(now[name].centre) { |a, b| assert_in_delta a, b, 1e-3, name }
+    end
   end
 
   def test_a_hole_gone_one_new_and_a_slot_moved
@@ -45,7 +51,13 @@ class MatchingTest < StepTest
     assert_equal %w[bore bore plane], found.gone.map { |n| n[/\A\w+/] }.sort
     fresh = names(four) - names(two[0])
     assert_equal ['bore-12'], fresh
-    rounds = [two[0], four].map { |s| s.faces.select { |f| f.name.start_with?('round') && (f.surface.radius - 3).abs < 1e-9 }.to_h { |f| [f.name, f.surface.origin] } }
+    rounds =
+      [two[0], four].map do |s|
+        s
+          .faces
+          .select { |f| f.name.start_with?('round') && (f.surface.radius - 3).abs < 1e-9 }
+          .to_h { |f| [f.name, f.surface.origin] }
+      end
     assert_equal rounds[0].keys, rounds[1].keys, 'the ends of the slot are what they were'
     assert(rounds[0].all? { |n, o| V.distance(o, rounds[1][n]) > 5 }, 'though they moved')
   end
@@ -67,12 +79,29 @@ class MatchingTest < StepTest
 
   def test_numbers_are_never_used_twice
     used = { 'bore' => 40 }
-    assert_equal 'bore-41', Linking::FaceNames.after(step_model('torus').solid, used, nil).then { Linking::FaceNames.after(step_model('motor-plate-r1').solid, used, nil).names.values.select { |n| n.start_with?('bore') }.min_by { |n| n[/\d+/].to_i } }
+    assert_equal 'bore-41',
+                 Linking::FaceNames
+                   .after(step_model('torus').solid, used, nil)
+                   .then {
+                     Linking::FaceNames
+                       .after(step_model('motor-plate-r1').solid, used, nil)
+                       .names
+                       .values
+                       .select { |n| n.start_with?('bore') }
+                       .min_by { |n| n[/\d+/].to_i }
+                   }
   end
 
   # Two equal holes, 8 mm apart; in the next revision one stands half way between: it may be either.
   def test_what_could_be_either_is_not_taken_but_proposed
-    plate = ->(*at) { built("  - {id: p, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 6}\n#{at.each_with_index.map { |x, i| "  - {id: h#{i}, type: hole, on: p/end.end, at: [#{x}, 0], diameter: 4, through: true}" }.join("\n")}").solid }
+    plate = ->(*at) do
+      holes =
+        at.each_with_index.map do |x, i|
+          "  - {id: h#{i}, type: hole, on: p/end.end, at: [#{x}, 0], diameter: 4, through: true}"
+        end
+      base = '  - {id: p, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 6}'
+      built([base, *holes].join("\n")).solid
+    end
     old = plate[-4, 4]
     new = plate[0]
     new = renamed(new, new.faces.each_with_index.to_h { |f, i| [f.name, "##{i}"] })

@@ -18,10 +18,23 @@ class WordsTest < CoreTest
     end
   end
 
-  # The motor plate by its description: a plate 90 x 60 x 14 with a boss of 34 bored 22, four corner holes of 5.5, corners of R6.
+  # The motor plate by its description: a plate 90 x 60 x 14 with a boss of 34 bored 22, four corner holes of 5.5,
+  # corners of R6.
   def test_a_plate_in_the_words_of_who_looks_at_it
     found = words('motor-plate-r1').values
-    ['underside', 'front side', 'back', 'left side', 'right side', 'bore ⌀22', 'boss ⌀34', 'boss ⌀34, top', 'bore ⌀5.5, front left', 'bore ⌀5.5, back right', 'round R6, back left'].each { |w| assert_includes found, w }
+    [
+      'underside',
+      'front side',
+      'back',
+      'left side',
+      'right side',
+      'bore ⌀22',
+      'boss ⌀34',
+      'boss ⌀34, top',
+      'bore ⌀5.5, front left',
+      'bore ⌀5.5, back right',
+      'round R6, back left'
+    ].each { |w| assert_includes found, w }
     refute_includes found, 'top', 'the highest face is the end of the boss'
   end
 
@@ -31,11 +44,23 @@ class WordsTest < CoreTest
   end
 
   def test_sizes_are_labelled_without_paths
-    { 'seat.diameter' => 'diameter of seat', 'spindle.profile.collar.length' => 'length of collar of spindle', 'spigot.profile.inner[0].width' => 'width of inner outline of spigot',
-      'lid_screws.pattern.column_spacing' => 'column spacing of lid screws', 'disc.depth' => 'depth of disc' }.each { |id, label| assert_equal label, SizeLabel.recipe(id) }
-    label = SizeLabel.new { |face| { 'bore-1' => 'bore ⌀22', 'bore-2' => 'bore ⌀5.5, back left', 'plane-1' => 'underside', 'plane-2' => 'top' }[face] }
+    {
+      'seat.diameter' => 'diameter of seat',
+      'spindle.profile.collar.length' => 'length of collar of spindle',
+      'spigot.profile.inner[0].width' => 'width of inner outline of spigot',
+      'lid_screws.pattern.column_spacing' => 'column spacing of lid screws',
+      'disc.depth' => 'depth of disc'
+    }.each { |id, label| assert_equal label, SizeLabel.recipe(id) }
+    label =
+      SizeLabel.new do |face|
+        { 'bore-1' => 'bore ⌀22', 'bore-2' => 'bore ⌀5.5, back left', 'plane-1' => 'underside', 'plane-2' => 'top' }[
+          face
+        ]
+      end
     assert_equal 'bore ⌀22', label.of('measured.size.bore-1', faces: ['bore-1'])
-    assert_equal 'bore ⌀5.5', label.of('measured.size.bore-2', faces: %w[bore-2 bore-3]), 'of equal holes no place is told'
+    assert_equal 'bore ⌀5.5',
+                 label.of('measured.size.bore-2', faces: %w[bore-2 bore-3]),
+                 'of equal holes no place is told'
     assert_equal 'underside to top', label.of('measured.distance.plane-1|plane-2')
     assert_equal 'pitch circle of bore ⌀5.5', label.of('measured.pitch.bore-2')
     assert_equal 'datum B', label.of('given.datum.B', kind: 'datum', faces: ['bore-1'])
@@ -44,7 +69,11 @@ class WordsTest < CoreTest
 
   Size = Struct.new(:kind, :value, :from, :to, :axis, :centre, :count, keyword_init: true)
 
-  def size(kind, value, from, to, axis: [0.0, 0.0, 1.0], count: 1) = Repeats::Said.of_dimension(Size.new(kind: kind, value: value, from: from, to: to, axis: axis, centre: from, count: count))
+  def size(kind, value, from, to, axis: [0.0, 0.0, 1.0], count: 1)
+    Repeats::Said.of(
+      Size.new(kind: kind, value: value, from: from, to: to, axis: axis, centre: from, count: count)
+    )
+  end
 
   def test_the_same_two_levels_are_said_once
     height = size(:linear, 10.0, [0.0, 0.0, 0.0], [0.0, 0.0, 10.0])
@@ -69,14 +98,20 @@ class WordsTest < CoreTest
     assert_equal 1, words.count('⌀104'), 'one pitch circle for holes and counterbores'
     after = drawing.apply(Adoption.new(drawing, source).adopt(drawing.view('plan'), ['measured']))
     again = Adoption.new(after, source).measures(after.view('front'))
-    said = after.dimensions.map { |d| Repeats::Said.of_snapshot(d.snapshot) }
-    again.select { |o| said.any? { |s| s.same?(Repeats::Said.of_dimension(o.dimension)) } }.each { |o| refute_nil o.repeat, o.label }
+    said = after.dimensions.map { |d| Repeats::Said.of(d.snapshot) }
+    again
+      .select { |o| said.any? { |s| s.same?(Repeats::Said.of(o.dimension)) } }
+      .each { |o| refute_nil o.repeat, o.label }
   end
 
   def test_revisions_are_alike_and_other_parts_are_not
     plate = step_model('motor-plate-r1').solid
-    %w[motor-plate-r2 motor-plate-r3 motor-plate-r4 motor-plate-r5 motor-plate-r6].each { |n| assert_predicate Resemblance.of(plate, step_model(n).solid), :alike?, n }
-    %w[plate-4 plate-25 flange housing annotated-plate].each { |n| refute_predicate Resemblance.of(plate, step_model(n).solid), :alike?, n }
+    %w[motor-plate-r2 motor-plate-r3 motor-plate-r4 motor-plate-r5 motor-plate-r6].each do |n|
+      assert_predicate Resemblance.of(plate, step_model(n).solid), :alike?, n
+    end
+    %w[plate-4 plate-25 flange housing annotated-plate].each do |n|
+      refute_predicate Resemblance.of(plate, step_model(n).solid), :alike?, n
+    end
     assert_in_delta 1.0, Resemblance.of(step_model('plate-4').solid, step_model('plate-4-layout').solid).share, 1e-9
   end
 end

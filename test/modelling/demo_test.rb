@@ -17,7 +17,9 @@ class DemoTest < CoreTest
     end
   end
 
-  def assert_volume(expected, name, within: 2e-5) = assert_in_delta(expected, mass(demo(name)).volume, expected * within)
+  def assert_volume(expected, name, within: 2e-5)
+    assert_in_delta(expected, mass(demo(name)).volume, expected * within)
+  end
 
   def test_spacer_by_hand
     # a sleeve, two chamfers of 0.3 (Pappus), and the oil hole through both walls: 2 A (3 + r2 / 48) in the mean
@@ -39,7 +41,10 @@ class DemoTest < CoreTest
     ring = Modelling::Recipe.parse(demo('adapter-ring'))
     assert_equal ['M42 x 36', 'M48 x 42', 'M54 x 48', 'M54 x 48 plain'], ring.variants.keys
     assert_in_delta 74, model(ring.variant('M54 x 48').text).values['flange'], 0
-    refute(model(ring.variant('M54 x 48 plain').text).solid.faces.any? { |f| f.name.start_with?('grips') }, 'switched off by its choice')
+    refute(
+      model(ring.variant('M54 x 48 plain').text).solid.faces.any? { |f| f.name.start_with?('grips') },
+      'switched off by its choice'
+    )
     spacer = Modelling::Recipe.parse(demo('spacer'))
     assert_equal([3.0, 5.0, 8.0, 12.0], spacer.variants.keys.map { |v| model(spacer.variant(v).text).solid.box[5] })
   end
@@ -52,7 +57,10 @@ class DemoTest < CoreTest
     parts = model.components.sum { |c| source.weight(part_of(c)) }
     assert_in_delta parts, source.weight(text), 1e-9
     housing, lid = %w[housing lid].map { |id| model.components.find { |c| c.path == id } }
-    assert_in_delta 30, lid.transform.point([0, 0, 0])[2] - housing.transform.point([0, 0, 0])[2], 1e-9, 'the lid lies on the housing'
+    assert_in_delta 30,
+                    lid.transform.point([0, 0, 0])[2] - housing.transform.point([0, 0, 0])[2],
+                    1e-9,
+                    'the lid lies on the housing'
   end
 
   # The recipe text of a component, of its variant where the wheel asks for one.

@@ -3,7 +3,8 @@
 require 'test_helper'
 require_relative '../random_recipe'
 
-# Names of faces under random recipes and random edits that keep the features: the face of a name is still the same thing.
+# Names of faces under random recipes and random edits that keep the features: the face of a name is still the same
+# thing.
 class LastingNamesTest < CoreTest
   SEEDS = 12
 
@@ -25,10 +26,14 @@ class LastingNamesTest < CoreTest
   def test_an_unrelated_feature_put_in_renames_nothing
     each_recipe do |text, before, rng|
       features, head = "#{text}\n".lines.partition { |l| l.start_with?('  - ') }
-      far = "  - {id: far, type: extrude, at: [500, #{rng.rand(-50..50)}], profile: {kind: circle, diameter: 8}, depth: 5}\n"
+      far =
+        "  - {id: far, type: extrude, at: [500, #{rng.rand(-50..50)}], profile: {kind: circle, diameter: 8}, depth: " \
+        "5}\n"
       after = faces((head + features.insert(rng.rand(1..features.size), far)).join)
       assert_equal before.keys.sort, after.keys.grep_v(/\Afar/).sort
-      before.each { |name, surfaces| assert_equal surfaces.map(&:kind).uniq.sort, after[name].map(&:kind).uniq.sort, name }
+      before.each do |name, surfaces|
+        assert_equal surfaces.map(&:kind).uniq.sort, after[name].map(&:kind).uniq.sort, name
+      end
     end
   end
 
@@ -56,7 +61,8 @@ class LastingNamesTest < CoreTest
 
   def test_changed_sizes_keep_names_and_makers
     each_recipe do |text, before, rng|
-      changed = text.gsub(/(depth|diameter): (\d+\.\d+)/) { "#{$1}: #{($2.to_f + (rng.rand < 0.5 ? 0.1 : 0.2)).round(2)}" }
+      changed =
+        text.gsub(/(depth|diameter): (\d+\.\d+)/) { "#{$1}: #{($2.to_f + (rng.rand < 0.5 ? 0.1 : 0.2)).round(2)}" }
       after = faces(changed) or next
       common = before.keys & after.keys
       assert_operator common.size, :>=, before.keys.size * 0.8, 'a change of some tenths keeps nearly all faces'
@@ -66,7 +72,10 @@ class LastingNamesTest < CoreTest
 
   def test_rounded_edges_are_called_by_their_two_faces_whatever_their_order
     box = '  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 20}'
-    names = [%w[b/side.left b/side.top], %w[b/side.top b/side.left]].map { |pair| faces(recipe("#{box}\n  - {id: r, type: round, edges: [[#{pair.join(', ')}]], radius: 3}")).keys.grep(/\Ar/) }
+    names =
+      [%w[b/side.left b/side.top], %w[b/side.top b/side.left]].map do |pair|
+        faces(recipe("#{box}\n  - {id: r, type: round, edges: [[#{pair.join(', ')}]], radius: 3}")).keys.grep(/\Ar/)
+      end
     assert_equal [['r/round.b.side.left+b.side.top']] * 2, names
   end
 end

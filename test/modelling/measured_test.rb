@@ -23,7 +23,8 @@ class MeasuredTest < CoreTest
   end
 
   def test_a_boss_is_a_turned_diameter_and_a_round_a_radius
-    assert_equal [:turned_diameter, 20.0, 1], all.find { |d| d.kind == :turned_diameter }.then { |d| [d.kind, d.value, d.count] }
+    assert_equal [:turned_diameter, 20.0, 1],
+                 all.find { |d| d.kind == :turned_diameter }.then { |d| [d.kind, d.value, d.count] }
     rounds = all.find { |d| d.kind == :radius }
     assert_equal [6.0, 4], [rounds.value, rounds.count]
   end
@@ -50,10 +51,26 @@ class MeasuredTest < CoreTest
   end
 
   def test_frames_stand_at_their_faces
-    frame = Modelling::Measured.frame(solid, [solid.face('p/end.end')], id: 'given.flatness.a', kind: :tolerance_frame, value: 0.1, words: '⏥|0.1')
+    frame =
+      Modelling::Measured.frame(
+        solid,
+        [solid.face('p/end.end')],
+        id: 'given.flatness.a',
+        kind: :tolerance_frame,
+        value: 0.1,
+        words: '⏥|0.1'
+      )
     assert_in_delta 12, frame.centre[2], 1e-9
     assert_equal 'flatness a', frame.label
-    bore = Modelling::Measured.frame(solid, [solid.face('h[1,1]/wall')], id: 'given.datum.B', kind: :datum, value: 0.0, words: 'B')
+    bore =
+      Modelling::Measured.frame(
+        solid,
+        [solid.face('h[1,1]/wall')],
+        id: 'given.datum.B',
+        kind: :datum,
+        value: 0.0,
+        words: 'B'
+      )
     assert_in_delta 2.5, V.distance(bore.from, bore.to), 1e-9
   end
 
@@ -61,13 +78,34 @@ class MeasuredTest < CoreTest
     wall = Modelling::Span.of(solid, solid.face('h[1,1]/wall'))
     assert_equal [true, true], [wall.round?, wall.concave?]
     assert_in_delta 6, wall.centre[2], 1e-9
-    corner = Modelling::Span.of(solid, solid.faces.find { |f| f.surface.kind == :cylinder && (f.surface.radius - 6).abs < 1e-9 })
+    corner =
+      Modelling::Span.of(
+        solid,
+        solid.faces.find { |f| f.surface.kind == :cylinder && (f.surface.radius - 6).abs < 1e-9 }
+      )
     assert_equal [false, false], [corner.round?, corner.concave?]
     assert_in_delta Math.sqrt(0.5), corner.towards[0].abs, 1e-3, 'its middle looks out of the corner'
   end
 
   def test_references_to_files_are_read_as_they_were_written
-    reference = Modelling::ImportReference.new(file: 'ab12', name: 'plate.step', bytes: 99, faces: { 12 => 'bore-1' }, used: { '' => { 'bore' => 1 } }, doubts: { 'bore-2' => %w[bore-1] }, gone: ['plane-3'])
+    reference =
+      Modelling::ImportReference.new(
+        file: 'ab12',
+        name: 'plate.step',
+        bytes: 99,
+        faces: {
+          12 => 'bore-1'
+        },
+        used: {
+          '' => {
+            'bore' => 1
+          }
+        },
+        doubts: {
+          'bore-2' => %w[bore-1]
+        },
+        gone: ['plane-3']
+      )
     again = Modelling::ImportReference.parse(reference.to_s)
     Modelling::ImportReference::FIELDS.each { |f| assert_equal reference.public_send(f), again.public_send(f), f }
     assert Modelling::ImportReference.is?(reference.to_s)

@@ -8,7 +8,10 @@ class NamingTest < CoreTest
   def faces(text) = model(text).solid.faces.to_h { |f| [f.name, f.surface] }
 
   def disc(count, more = '')
-    recipe("#{DISC}\n  - {id: h, type: hole, on: d/end.end, diameter: 10, through: true, pattern: {kind: circular, count: #{count}, pitch_circle: 70}}\n#{more}")
+    recipe(
+      "#{DISC}\n  - {id: h, type: hole, on: d/end.end, diameter: 10, through: true, pattern: {kind: circular, count: " \
+      "#{count}, pitch_circle: 70}}\n#{more}"
+    )
   end
 
   def test_names_survive_a_change_of_count
@@ -24,7 +27,11 @@ class NamingTest < CoreTest
   end
 
   def test_a_face_cut_in_two_is_told_apart_by_its_neighbours
-    cut = ->(turn) { "  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 20}, depth: 10}\n  - {id: s, type: extrude, operation: cut, on: b/end.end, through: true, turn: #{turn}, profile: {kind: rectangle, width: 4, height: 60}}" }
+    cut = ->(turn) do
+      "  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 20}, depth: 10}\n" \
+        "  - {id: s, type: extrude, operation: cut, on: b/end.end, through: true, turn: #{turn}, profile: {kind: " \
+        "rectangle, width: 4, height: 60}}"
+    end
     names = faces(recipe(cut[0])).keys
     assert_includes names, 'b/end.end~b/side.left'
     assert_includes names, 'b/end.end~b/side.right'
@@ -36,7 +43,12 @@ class NamingTest < CoreTest
     given = demo('carousel')
     before = faces(given)
     6.times do
-      sizes = { 'disc_diameter' => rng.rand(150..170), 'thickness' => rng.rand(7..11), 'hub_bore' => rng.rand(8..14), 'pocket_circle' => rng.rand(101..104) }
+      sizes = {
+        'disc_diameter' => rng.rand(150..170),
+        'thickness' => rng.rand(7..11),
+        'hub_bore' => rng.rand(8..14),
+        'pocket_circle' => rng.rand(101..104)
+      }
       after = faces(Modelling::Recipe.parse(given).with_sizes(sizes).text)
       plain = ->(names) { names.reject { |n| n.include?('~') }.sort }
       assert_equal plain[before.keys], plain[after.keys]

@@ -21,9 +21,15 @@ class RecipeSourceTest < CoreTest
   def source(text = TEXT) = Modelling::RecipeSource.new(text)
 
   def test_lines_of_values_and_of_what_is_not_there
-    { 'name' => 3, 'parameters.d.value' => 5, 'parameters.t' => 6, 'features[0].profile.diameter' => 10, 'features[0].profile.radius' => 10, 'features[3]' => 8, 'nothing' => 1 }.each do |path, line|
-      assert_equal line, source.line(path), path
-    end
+    {
+      'name' => 3,
+      'parameters.d.value' => 5,
+      'parameters.t' => 6,
+      'features[0].profile.diameter' => 10,
+      'features[0].profile.radius' => 10,
+      'features[3]' => 8,
+      'nothing' => 1
+    }.each { |path, line| assert_equal line, source.line(path), path }
   end
 
   def test_values_by_kind
@@ -32,9 +38,11 @@ class RecipeSourceTest < CoreTest
   end
 
   def test_with_changes_one_value_only
-    { 'parameters.d.value' => ['value: 40', 'value: 42.5', 42.5], 'parameters.t' => ['t: 5 ', 't: d / 8 ', 'd / 8'], 'name' => ['"Disc, large"', '"Disc: wide"', 'Disc: wide'] }.each do |path, (old, new, value)|
-      assert_equal TEXT.sub(old, new), source.with(path, value), path
-    end
+    {
+      'parameters.d.value' => ['value: 40', 'value: 42.5', 42.5],
+      'parameters.t' => ['t: 5 ', 't: d / 8 ', 'd / 8'],
+      'name' => ['"Disc, large"', '"Disc: wide"', 'Disc: wide']
+    }.each { |path, (old, new, value)| assert_equal TEXT.sub(old, new), source.with(path, value), path }
   end
 
   def test_every_scalar_survives_being_written_again
@@ -60,7 +68,8 @@ class RecipeSourceTest < CoreTest
   end
 
   def test_with_key_in_block_and_flow
-    assert_includes source.with_key('features[0]', 'active', false), "  - id: disc\n    active: false\n    type: extrude"
+    assert_includes source.with_key('features[0]', 'active', false),
+                    "  - id: disc\n    active: false\n    type: extrude"
     assert_includes source.with_key('features[0].profile', 'inner', 3), '{kind: circle, inner: 3, diameter: d}'
     assert_includes source.with_key('features[0]', 'type', 'hole'), "    type: hole\n"
   end

@@ -7,45 +7,66 @@ class RecipeTest < CoreTest
   BOX = '  - {id: b, type: extrude, profile: {kind: rectangle, width: w, height: 20}, depth: 10}'
 
   def test_syntax_error_says_line
-    fault = assert_raises(Modelling::RecipeFault) { model("nockplane: recipe/1\nname: X\nfeatures:\n  - {id: b, type: extrude\n") }
+    fault =
+      assert_raises(Modelling::RecipeFault) do
+        model("nockplane: recipe/1\nname: X\nfeatures:\n  - {id: b, type: extrude\n")
+      end
     assert_match(/\Aline [45]: not YAML: /, fault.faults[0].to_s)
   end
 
   def test_unknown_name_with_a_near_one
-    assert_faulty "line 3, parameters.w: unknown name 'lenth'; did you mean 'length'?", recipe(BOX, '{length: 40, w: lenth / 2}')
+    assert_faulty "line 3, parameters.w: unknown name 'lenth'; did you mean 'length'?",
+                  recipe(BOX, '{length: 40, w: lenth / 2}')
   end
 
   def test_cyclic_expression
-    assert_faulty 'line 3, parameters.v: the expressions go in a circle: w → v → w; give one of them a number', recipe(BOX, '{w: v + 1, v: w - 1}')
+    assert_faulty 'line 3, parameters.v: the expressions go in a circle: w → v → w; give one of them a number',
+                  recipe(BOX, '{w: v + 1, v: w - 1}')
   end
 
   def test_all_faults_at_once
-    fault = assert_raises(Modelling::RecipeFault) { model("nockplane: recipe/1\nname: ''\nfeatures:\n  - {id: B, type: extrude}\n  - {id: c, type: knit}\n") }
+    fault =
+      assert_raises(Modelling::RecipeFault) do
+        model("nockplane: recipe/1\nname: ''\nfeatures:\n  - {id: B, type: extrude}\n  - {id: c, type: knit}\n")
+      end
     assert_equal [2, 4, 5], fault.faults.map(&:line)
   end
 
   def test_hole_outside
-    assert_faulty "line 6, features[1] (h): h misses the part; move it onto the material or change its size",
-                  recipe("#{BOX}\n  - {id: h, type: hole, on: b/end.end, at: [100, 0], diameter: 5, through: true}", '{w: 40}')
+    assert_faulty 'line 6, features[1] (h): h misses the part; move it onto the material or change its size',
+                  recipe(
+                    "#{BOX}\n  - {id: h, type: hole, on: b/end.end, at: [100, 0], diameter: 5, through: true}",
+                    '{w: 40}'
+                  )
   end
 
   def test_zero_thickness
-    assert_faulty 'line 5, features[0].depth: 0 mm; a size must be above 0', recipe('  - {id: b, type: extrude, profile: {kind: circle, diameter: 5}, depth: 0}')
+    assert_faulty 'line 5, features[0].depth: 0 mm; a size must be above 0',
+                  recipe('  - {id: b, type: extrude, profile: {kind: circle, diameter: 5}, depth: 0}')
   end
 
   def test_self_crossing_profile
-    assert_faulty "line 5, features[0].profile: the profile crosses or touches itself: 'a' meets 'c'; move a point so that edges only meet at their ends",
-                  recipe('  - {id: b, type: extrude, depth: 3, profile: {kind: free, start: [0, 0], edges: [{name: a, to: [10, 10]}, {name: b, to: [10, 0]}, {name: c, to: [0, 10]}, {name: d}]}}')
+    assert_faulty "line 5, features[0].profile: the profile crosses or touches itself: 'a' meets 'c'; " \
+                  "move a point so that edges only meet at their ends",
+                  recipe(
+                    '  - {id: b, type: extrude, depth: 3, profile: {kind: free, start: [0, 0], edges: [{name: a, to: ' \
+                    '[10, 10]}, {name: b, to: [10, 0]}, {name: c, to: [0, 10]}, {name: d}]}}'
+                  )
   end
 
   def test_unknown_face_lists_the_known
-    assert_faulty "line 6, features[1].on: there is no face 'b/top' here; use xy, xz, yz or one of b/side.bottom, b/side.right, b/side.top, b/side.left, b/end.start, b/end.end",
+    assert_faulty "line 6, features[1].on: there is no face 'b/top' here; use xy, xz, yz " \
+                  "or one of b/side.bottom, b/side.right, b/side.top, b/side.left, b/end.start, b/end.end",
                   recipe("#{BOX}\n  - {id: h, type: hole, on: b/top, diameter: 5, through: true}", '{w: 40}')
   end
 
   def test_round_larger_than_its_edge
-    assert_faulty "line 5, features[0].profile.corner_radius: the corners of 'right' need 24 mm and it is 20 mm long; use smaller rounds or chamfers",
-                  recipe('  - {id: b, type: extrude, depth: 3, profile: {kind: rectangle, width: 40, height: 20, corner_radius: 12}}')
+    assert_faulty "line 5, features[0].profile.corner_radius: the corners of 'right' need 24 mm and it is 20 mm " \
+                  "long; use smaller rounds or chamfers",
+                  recipe(
+                    '  - {id: b, type: extrude, depth: 3, profile: {kind: rectangle, width: 40, height: 20, ' \
+                    'corner_radius: 12}}'
+                  )
   end
 
   def test_chamfer_deeper_than_the_part
@@ -54,12 +75,18 @@ class RecipeTest < CoreTest
   end
 
   def test_cutting_all_away
-    assert_faulty 'line 6, features[1] (c): nothing is left of the part after this; make the feature smaller or move it',
-                  recipe("#{BOX}\n  - {id: c, type: extrude, operation: cut, on: b/end.end, through: true, profile: {kind: circle, diameter: 200}}", '{w: 40}')
+    assert_faulty 'line 6, features[1] (c): nothing is left of the part after this; ' \
+                  'make the feature smaller or move it',
+                  recipe(
+                    "#{BOX}\n  - {id: c, type: extrude, operation: cut, on: b/end.end, through: true, profile: " \
+                    '{kind: circle, diameter: 200}}',
+                    '{w: 40}'
+                  )
   end
 
   def test_unreadable_tolerance
-    assert_faulty "line 3, parameters.w: tolerance 'tight' can't be read; write ±0.1, +0.2/-0.1 or a fit such as H7", recipe(BOX, '{w: {value: 40, tolerance: tight}}')
+    assert_faulty "line 3, parameters.w: tolerance 'tight' can't be read; write ±0.1, +0.2/-0.1 or a fit such as H7",
+                  recipe(BOX, '{w: {value: 40, tolerance: tight}}')
   end
 
   def test_hostile_texts_are_refused
@@ -87,8 +114,16 @@ class RecipeTest < CoreTest
   end
 
   def test_a_size_is_spliced_into_the_text_and_nothing_else_changes
-    text = Modelling::Recipe.parse(demo('carousel')).with_sizes('disc_diameter' => 152, 'hub_diameter' => 'hub_bore * 3').text
-    assert_equal demo('carousel').sub('{value: 150,', '{value: 152,').sub('hub_diameter: {value: 34}', 'hub_diameter: {value: hub_bore * 3}'), text
+    text =
+      Modelling::Recipe
+        .parse(demo('carousel'))
+        .with_sizes('disc_diameter' => 152, 'hub_diameter' => 'hub_bore * 3')
+        .text
+    assert_equal demo('carousel').sub('{value: 150,', '{value: 152,').sub(
+      'hub_diameter: {value: 34}',
+                   'hub_diameter: {value: hub_bore * 3}'
+    ),
+                 text
     assert_equal 36.0, model(text).values['hub_diameter']
   end
 

@@ -3,7 +3,10 @@
 require 'test_helper'
 
 class SizeEditTest < CoreTest
-  TEXT = "nockplane: recipe/1\nname: P\nparameters: {w: 40, h: w / 2}\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: w, height: h}, depth: 10}\n  - {id: c, type: hole, on: b/end.end, diameter: w / 8, depth: 4}\n"
+  TEXT =
+    "nockplane: recipe/1\nname: P\nparameters: {w: 40, h: w / 2}\nfeatures:\n" \
+    "  - {id: b, type: extrude, profile: {kind: rectangle, width: w, height: h}, depth: 10}\n" \
+    "  - {id: c, type: hole, on: b/end.end, diameter: w / 8, depth: 4}\n"
 
   def edit(id) = Modelling::SizeEdit.new(Modelling::Recipe.parse(TEXT), model(TEXT), id)
 
@@ -14,8 +17,11 @@ class SizeEditTest < CoreTest
   end
 
   def test_expressions_and_lost_sizes_are_refused_in_words
-    assert_equal "This size is the expression 'w / 2'; change the parameters it rests on, in the model.", edit('b.profile.height').refusal
-    assert_equal 'This size is worked out by an expression; change the parameters it rests on, in the model.', edit('c.diameter').refusal
-    assert_equal 'The latest revision of the model has no such size any more; update the drawing first.', edit('gone.depth').refusal
+    assert_equal "This size is the expression 'w / 2'; change the parameters it rests on, in the model.",
+                 edit('b.profile.height').refusal
+    assert_equal 'This size is worked out by an expression; change the parameters it rests on, in the model.',
+                 edit('c.diameter').refusal
+    assert_equal 'The latest revision of the model has no such size any more; update the drawing first.',
+                 edit('gone.depth').refusal
   end
 end

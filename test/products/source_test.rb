@@ -13,14 +13,24 @@ class SourceTest < CoreTest
     end
   end
 
-  PART = "nockplane: recipe/1\nname: P\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 10}\n"
+  PART =
+    "nockplane: recipe/1\nname: P\nfeatures:\n  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, " \
+    "height: 30}, depth: 10}\n"
 
   def test_everything_is_worked_out_once
     store = Counting.new
     source = Products::Source.new(store: store) { PART }
     front = Projection::ViewFrame.named('front')
-    2.times { source.model(Products::Subject.new('m', 1)) && source.linework(Products::Subject.new('m', 2), front) && source.shading(Products::Subject.new('m', 1), front) && source.axes(Products::Subject.new('m', 1)) && source.mass(PART) }
-    assert_equal({ 'model' => 2, 'linework' => 1, 'edges' => 1, 'shading' => 1, 'axes' => 1, 'mass' => 1 }, store.made, 'a finer model for the mass')
+    2.times do
+      source.model(Products::Subject.new('m', 1)) && source.linework(Products::Subject.new('m', 2), front) &&
+        source.shading(Products::Subject.new('m', 1), front) && source.axes(Products::Subject.new('m', 1)) &&
+        source.mass(PART)
+    end
+    assert_equal(
+      { 'model' => 2, 'linework' => 1, 'edges' => 1, 'shading' => 1, 'axes' => 1, 'mass' => 1 },
+      store.made,
+      'a finer model for the mass'
+    )
   end
 
   def test_views_from_elsewhere_are_others
@@ -30,7 +40,10 @@ class SourceTest < CoreTest
     assert_equal 3, store.made['linework']
   end
 
-  def suits(kind, from, to, axis, view) = Drawings::Measure.suits(kind, from, to, axis, Projection::ViewFrame.named(view))
+  def suits(kind, from, to, axis, view)
+    measured = Modelling::ModelDimension.new(kind: kind, from: from, to: to, axis: axis)
+    Drawings::Annotations.of(measured).suits(measured, Projection::ViewFrame.named(view))
+  end
 
   def test_where_a_dimension_shows_well
     assert_equal [2, 0], %w[front right].map { |v| suits(:linear, [0, 0, 0], [10, 0, 0], [0, 0, 1], v) }
@@ -40,10 +53,26 @@ class SourceTest < CoreTest
     assert_equal [2, 0], %w[front top].map { |v| suits(:angle, [1, 0, 0], [0, 0, 1], [0, 1, 0], v) }
   end
 
-  def snapshot(**more) = { 'kind' => 'diameter', 'value' => 10.0, 'from' => [0.0, 0.0, 0.0], 'to' => [10.0, 0.0, 0.0], 'axis' => [0.0, 0.0, 1.0] }.merge(more.transform_keys(&:to_s))
+  def snapshot(**more)
+    Drawings::Annotations::Snapshot.new(
+      kind: 'diameter',
+      value: 10.0,
+      from: [0.0, 0.0, 0.0],
+      to: [10.0, 0.0, 0.0],
+      axis: [0.0, 0.0, 1.0],
+      **more
+    )
+  end
 
   def dimension(value: 10.0, at: 0.0, axis: [0.0, 0.0, 1.0])
-    Modelling::ModelDimension.new(id: 'x', kind: :diameter, value: value, from: [at, 0.0, 0.0], to: [at + 10, 0.0, 0.0], axis: axis)
+    Modelling::ModelDimension.new(
+      id: 'x',
+      kind: :diameter,
+      value: value,
+      from: [at, 0.0, 0.0],
+      to: [at + 10, 0.0, 0.0],
+      axis: axis
+    )
   end
 
   def test_likeness_costs_nothing_for_the_same_and_more_the_farther
@@ -55,8 +84,9 @@ class SourceTest < CoreTest
   end
 
   def test_snapshots_are_plain_json
-    found = model(demo('carousel')).dimensions.map { |d| Drawings::Measure.snapshot(d) }
-    assert_equal found, JSON.parse(JSON.generate(found))
+    found = model(demo('carousel')).dimensions.map { |d| Drawings::Annotations::Snapshot.of(d) }
+    read = JSON.parse(JSON.generate(Drawings::Typed.plain(found)))
+    assert_equal found, Drawings::Typed.inner(Drawings::Annotations::Snapshot, read)
   end
 
   def test_ids_of_dimensions_name_features_and_steps_not_positions
@@ -68,12 +98,16 @@ class SourceTest < CoreTest
   def test_every_editable_dimension_points_at_its_value_in_the_text
     %w[carousel hub-spindle].each do |name|
       read = Modelling::Recipe.parse(demo(name))
-      model(demo(name)).dimensions.select(&:editable?).reject { |d| read.parameter(d.parameter.to_s)&.expression? || d.prefix }.each do |d|
-        changed = model(read.source.with(d.path, (d.value * 1.01).round(3))).dimension(d.id)
-        assert_in_delta d.value * 1.01, changed.value, 6e-4, d.id
-      rescue Modelling::RecipeFault
-        next # this size can't grow here
-      end
+      model(demo(name))
+        .dimensions
+        .select(&:editable?)
+        .reject { |d| read.parameter(d.parameter.to_s)&.expression? || d.prefix }
+        .each do |d|
+          changed = model(read.source.with(d.path, (d.value * 1.01).round(3))).dimension(d.id)
+          assert_in_delta d.value * 1.01, changed.value, 6e-4, d.id
+        rescue Modelling::RecipeFault
+          next # this size can't grow here
+        end
     end
   end
 end

@@ -4,12 +4,19 @@ require 'step_helper'
 
 # The mass of an assembly part by part: whatever way two meshes of it tell their parts apart.
 class WeighingTest < StepTest
-  BALL = "nockplane: recipe/1\nname: Ball\nfeatures:\n  - {id: c, type: revolve, axis: z, profile: {kind: free, start: [-10,0], edges: [{name: s, to: [10,0], centre: [0,0], turn: right}, {name: x, to: [-10,0]}]}}\n"
-  PIN = "nockplane: recipe/1\nname: Pin\nfeatures:\n  - {id: p, type: extrude, profile: {kind: circle, diameter: 10}, depth: 40}\n"
-  ASSEMBLY = "nockplane: assembly/1\nname: Unit\ncomponents:\n  - {id: a, model: ball}\n  - {id: b, model: ball, offset: 60}\n  - {id: c, model: pin, at: [50, 0]}\n  - {id: d, model: pin, at: [80, 0]}\n"
+  BALL =
+    "nockplane: recipe/1\nname: Ball\nfeatures:\n  - {id: c, type: revolve, axis: z, profile: {kind: free, start: " \
+    "[-10,0], edges: [{name: s, to: [10,0], centre: [0,0], turn: right}, {name: x, to: [-10,0]}]}}\n"
+  PIN =
+    "nockplane: recipe/1\nname: Pin\nfeatures:\n  - {id: p, type: extrude, profile: {kind: circle, diameter: 10}, " \
+    "depth: 40}\n"
+  ASSEMBLY =
+    "nockplane: assembly/1\nname: Unit\ncomponents:\n  - {id: a, model: ball}\n  - {id: b, model: ball, offset: " \
+    "60}\n  - {id: c, model: pin, at: [50, 0]}\n  - {id: d, model: pin, at: [80, 0]}\n"
   BALLS_AND_PINS = (2 * 4000 * Math::PI / 3) + (2 * Math::PI * 25 * 40)
 
-  # fresh: for which components a part is a new object each time it is asked for (a store that reads from disk gives new ones).
+  # fresh: for which components a part is a new object each time it is asked for (a store that reads from disk gives new
+  # ones).
   def built(refine, fresh: [])
     kept = {}
     Modelling::Assembly.build(Modelling::AssemblyRecipe.parse(ASSEMBLY), refine: refine) do |name, *, fineness|
@@ -30,6 +37,9 @@ class WeighingTest < StepTest
     fine = STEP::Import.parts(sample('assembly-40'), refine: 2)
     assert_equal coarse.parts.size, fine.size
     assert_in_delta 250_675.214, Products::Weighing.of(coarse, fine).volume, 0.3
-    assert_in_delta 250_675.214, Products::Weighing.of(coarse, fine.first(2)).volume, 5.0, 'without all of them: filled up to the surfaces'
+    assert_in_delta 250_675.214,
+                    Products::Weighing.of(coarse, fine.first(2)).volume,
+                    5.0,
+                    'without all of them: filled up to the surfaces'
   end
 end

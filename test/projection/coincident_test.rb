@@ -6,12 +6,36 @@ require 'test_helper'
 class CoincidentTest < CoreTest
   S = Projection::Stroke
 
-  def line(a, b, kind: :sharp, visible: true) = S.new(shape: :line, kind: kind, visible: visible, faces: ['f'], points: [a, b])
-  def arc(from, to, radius: 10.0, visible: true, kind: :sharp) = S.new(shape: :arc, kind: kind, visible: visible, faces: ['f'], centre: [0.0, 0.0], rx: radius, ry: radius, rotation: 0.0, from: from, to: to)
+  def line(a, b, kind: :sharp, visible: true)
+    S.new(shape: :line, kind: kind, visible: visible, faces: ['f'], points: [a, b])
+  end
+
+  def arc(from, to, radius: 10.0, visible: true, kind: :sharp)
+    S.new(
+      shape: :arc,
+      kind: kind,
+      visible: visible,
+      faces: ['f'],
+      centre: [0.0, 0.0],
+      rx: radius,
+      ry: radius,
+      rotation: 0.0,
+      from: from,
+      to: to
+    )
+  end
+
   def length(strokes) = strokes.sum(&:length)
 
   def test_equal_lines_are_drawn_once_and_visible_ones_win
-    found = Projection::Coincident.thin([line([0.0, 0.0], [10.0, 0.0], visible: false), line([4.0, 0.0], [6.0, 0.0]), line([0.0, 0.0], [10.0, 0.0], visible: false)])
+    found =
+      Projection::Coincident.thin(
+        [
+          line([0.0, 0.0], [10.0, 0.0], visible: false),
+          line([4.0, 0.0], [6.0, 0.0]),
+          line([0.0, 0.0], [10.0, 0.0], visible: false)
+        ]
+      )
     assert_in_delta 10, length(found), 1e-9
     assert_in_delta 2, length(found.select(&:visible)), 1e-9
   end
@@ -27,13 +51,21 @@ class CoincidentTest < CoreTest
   end
 
   def test_what_no_other_covers
-    left = Projection::Coincident.uncovered([line([0.0, 0.0], [10.0, 0.0]), arc(0.0, 3.0)], [line([2.0, 0.0], [5.0, 0.0]), arc(1.0, 5.0)])
+    left =
+      Projection::Coincident.uncovered(
+        [line([0.0, 0.0], [10.0, 0.0]), arc(0.0, 3.0)],
+        [line([2.0, 0.0], [5.0, 0.0]), arc(1.0, 5.0)]
+      )
     assert_in_delta 7 + 10, length(left), 1e-6
     assert_equal [:sharp], left.map(&:kind).uniq
   end
 
   def test_hidden_lines_do_not_cover_visible_ones
-    assert_equal 1, Projection::Coincident.uncovered([line([0.0, 0.0], [10.0, 0.0])], [line([0.0, 0.0], [10.0, 0.0], visible: false)]).size
+    assert_equal 1,
+                 Projection::Coincident.uncovered(
+                   [line([0.0, 0.0], [10.0, 0.0])],
+                   [line([0.0, 0.0], [10.0, 0.0], visible: false)]
+                 ).size
   end
 
   def test_nothing_is_left_of_a_view_against_itself

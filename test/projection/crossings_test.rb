@@ -3,13 +3,21 @@
 require 'test_helper'
 require 'bored_parts'
 
-# Where surfaces cross, also at a small angle: every end of an edge stands on both surfaces, and edges follow each other without running to and fro.
+# Where surfaces cross, also at a small angle: every end of an edge stands on both surfaces, and edges follow each other
+# without running to and fro.
 class CrossingsTest < CoreTest
   include Nockplane
 
   V = Geometry::Vec
 
-  %w[ball_leaned cone_beside beside_the_axis leaned_into_bore drafted_and_pierced shell_pierced_at_its_round].each do |name|
+  %w[
+    ball_leaned
+    cone_beside
+    beside_the_axis
+    leaned_into_bore
+    drafted_and_pierced
+    shell_pierced_at_its_round
+  ].each do |name|
     define_method("test_edges_of_#{name}_stand_on_their_surfaces") do
       solid = Modelling::Builder.build(Modelling::Recipe.parse(BoredParts.recipe(name))).solid
       set = Projection::EdgeSet.new(solid)
@@ -17,14 +25,25 @@ class CrossingsTest < CoreTest
       refute_empty sharp
       sharp.each do |e|
         surfaces = [e.f, e.g].map { |i| solid.facets[i].face.surface }
-        [e.a, e.b].each { |v| surfaces.each { |s| assert_in_delta 0, s.distance(set.exact[v] || solid.point(v)), 1e-6, "#{name}: vertex #{v}, mm off" } }
+        [e.a, e.b].each do |v|
+          surfaces.each do |s|
+            assert_in_delta 0, s.distance(set.exact[v] || solid.point(v)), 1e-6, "#{name}: vertex #{v}, mm off"
+          end
+        end
       end
     end
   end
 
-  # Points of a circle of 10 mm, one of them put 8 degrees back: it is set between its neighbours again, on the plane and the cylinder.
+  # Points of a circle of 10 mm, one of them put 8 degrees back: it is set between its neighbours again, on the plane
+  # and the cylinder.
   def test_a_point_behind_its_neighbours
-    solid = Modelling::Builder.build(Modelling::Recipe.parse("nockplane: recipe/1\nname: Pin\nfeatures:\n  - {id: p, type: extrude, profile: {kind: circle, diameter: 20}, depth: 40}\n")).solid
+    solid =
+      Modelling::Builder.build(
+        Modelling::Recipe.parse(
+          "nockplane: recipe/1\nname: Pin\nfeatures:\n  - {id: p, type: extrude, profile: {kind: circle, diameter: " \
+          "20}, depth: 40}\n"
+        )
+      ).solid
     edges = Projection::EdgeSet.new(solid).edges.select { |e| e.kind == :sharp && solid.point(e.a)[2] > 39 }
     top = edges.flat_map { |e| [e.a, e.b] }.uniq.sort_by { |v| Math.atan2(*solid.point(v).values_at(1, 0)) }
     angle = ->(p) { Math.atan2(p[1], p[0]) * 180 / Math::PI }

@@ -8,7 +8,9 @@ class LineworkTest < CoreTest
     - {id: corners, type: hole, on: plate/end.end, at: [15, 15], diameter: 8, through: true, pattern: {kind: linear, columns: 2, rows: 2, column_spacing: 70, row_spacing: 30}}
     - {id: centre, type: hole, on: plate/end.end, at: [50, 30], diameter: 20, through: true}
   F
-  TORUS = '  - {id: ring, type: revolve, axis: z, profile: {kind: free, start: [10, 40], edges: [{name: inside, to: [-10, 40], centre: [0, 40]}, {name: outside, to: [10, 40], centre: [0, 40]}]}}'
+  TORUS =
+    '  - {id: ring, type: revolve, axis: z, profile: {kind: free, start: [10, 40], edges: [{name: inside, to: [-10, ' \
+    '40], centre: [0, 40]}, {name: outside, to: [10, 40], centre: [0, 40]}]}}'
   TEE = <<~F
     - {id: run, type: extrude, on: yz, both_ways: true, depth: 200, profile: {kind: circle, diameter: 60}}
     - {id: branch, type: extrude, on: xy, depth: 100, profile: {kind: circle, diameter: 40}}
@@ -17,7 +19,12 @@ class LineworkTest < CoreTest
   F
 
   # Lengths by the independent ray casting of shared/models/README.md (good to about 0.3 %): annotated-plate.
-  { 'front' => [230, 90], 'top' => [483.4, 0], 'right' => [150, 90], 'iso' => [559.8, 394.8] }.each do |view, (visible, hidden)|
+  {
+    'front' => [230, 90],
+    'top' => [483.4, 0],
+    'right' => [150, 90],
+    'iso' => [559.8, 394.8]
+  }.each do |view, (visible, hidden)|
     define_method("test_annotated_plate_#{view}") do
       got = lengths(recipe(PLATE), view)
       assert_in_delta visible, got[0], [visible * 0.003, 0.05].max
@@ -34,7 +41,12 @@ class LineworkTest < CoreTest
   end
 
   # tee: crossing pipes, whose intersection curves are splines through points on both surfaces.
-  { 'front' => [703.4, 552.6], 'top' => [746.2, 400], 'right' => [540.9, 161.6], 'iso' => [985.4, 830.9] }.each do |view, (visible, hidden)|
+  {
+    'front' => [703.4, 552.6],
+    'top' => [746.2, 400],
+    'right' => [540.9, 161.6],
+    'iso' => [985.4, 830.9]
+  }.each do |view, (visible, hidden)|
     define_method("test_tee_#{view}") do
       assert_in_delta 201_574.223, mass(recipe(TEE)).volume, 201_574 * 1e-4
       got = lengths(recipe(TEE), view)
@@ -57,8 +69,14 @@ class LineworkTest < CoreTest
   end
 
   def test_a_ball_is_a_circle_from_everywhere
-    ball = recipe('  - {id: ball, type: revolve, axis: z, profile: {kind: free, start: [20, 0], edges: [{name: ball, to: [-20, 0], centre: [0, 0]}, {name: axis}]}}')
-    ['front', 'top', 'iso', Projection::ViewFrame.new([0.2, 0.5, -0.4], [0, 0, 1])].each { |v| assert_in_delta 40 * Math::PI, lengths(ball, v)[0], 0.4 }
+    ball =
+      recipe(
+        '  - {id: ball, type: revolve, axis: z, profile: {kind: free, start: [20, 0], edges: [{name: ball, to: [-20, ' \
+        '0], centre: [0, 0]}, {name: axis}]}}'
+      )
+    ['front', 'top', 'iso', Projection::ViewFrame.new([0.2, 0.5, -0.4], [0, 0, 1])].each do |v|
+      assert_in_delta 40 * Math::PI, lengths(ball, v)[0], 0.4
+    end
   end
 
   def test_box_from_the_front_is_its_outline
@@ -78,21 +96,34 @@ class LineworkTest < CoreTest
   end
 
   def test_an_inclined_circle_is_an_ellipse
-    arcs = linework(recipe('  - {id: d, type: extrude, profile: {kind: circle, diameter: 40}, depth: 5}'), 'iso').strokes.select(&:arc?)
+    arcs =
+      linework(
+        recipe('  - {id: d, type: extrude, profile: {kind: circle, diameter: 40}, depth: 5}'),
+        'iso'
+      ).strokes.select(&:arc?)
     whole = arcs.find(&:closed?)
     assert_in_delta 20, whole.rx, 1e-9
     assert_in_delta 20 * Math.sqrt(1 / 3.0), whole.ry, 1e-9 # PIC-02: minor axis 0.5774 s
   end
 
   def test_hole_behind_a_rib_is_drawn_hidden
-    text = recipe("  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 5}\n  - {id: h, type: hole, on: b/end.end, diameter: 10, through: true}")
+    text =
+      recipe(
+        "  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 5}\n  - {id: h, type: " \
+        "hole, on: b/end.end, diameter: 10, through: true}"
+      )
     hidden = linework(text, 'front').strokes.reject(&:visible)
     assert_equal [[-5.0, 5.0]], [hidden.map { |s| s.points[0][0].round(9) }.uniq.sort]
     assert_in_delta 10, hidden.sum(&:length), 1e-9
   end
 
   def test_digest_is_the_same_for_what_looks_the_same
-    text = ->(inner) { recipe("  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 5}\n  - {id: h, type: hole, on: b/end.end, diameter: #{inner}, depth: 3, point_angle: 180}") }
+    text = ->(inner) do
+      recipe(
+        "  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 5}\n  - {id: h, type: " \
+        "hole, on: b/end.end, diameter: #{inner}, depth: 3, point_angle: 180}"
+      )
+    end
     top = ->(d) { linework(text[d], 'bottom') }
     assert_equal top[8].digest(hidden: false), top[9].digest(hidden: false), 'a blind hole does not show from below'
     refute_equal top[8].digest, top[9].digest, 'but its hidden lines do'
@@ -100,6 +131,8 @@ class LineworkTest < CoreTest
 
   def test_mirrored_views_have_equal_lengths
     text = demo('hub-spindle')
-    [%w[front back], %w[top bottom], %w[left right]].each { |a, b| assert_in_delta lengths(text, a).sum, lengths(text, b).sum, 6.0 }
+    [%w[front back], %w[top bottom], %w[left right]].each do |a, b|
+      assert_in_delta lengths(text, a).sum, lengths(text, b).sum, 6.0
+    end
   end
 end

@@ -35,13 +35,32 @@ class OverlaidTest < CoreTest
   end
 
   def test_an_arc_covers_what_runs_on_it_and_only_that
-    arc = Projection::Stroke.new(shape: :arc, kind: :sharp, visible: true, faces: ['g'], centre: [0.0, 0.0], rx: 50.0, ry: 50.0, rotation: 0.0, from: 0.0, to: Math::PI / 4)
+    arc =
+      Projection::Stroke.new(
+        shape: :arc,
+        kind: :sharp,
+        visible: true,
+        faces: ['g'],
+        centre: [0.0, 0.0],
+        rx: 50.0,
+        ry: 50.0,
+        rotation: 0.0,
+        from: 0.0,
+        to: Math::PI / 4
+      )
     kept = left(arc, quarter(50.0, false, spans: 4))
     assert_in_delta 25 * Math::PI / 2, kept.reject(&:arc?).sum(&:length), 1e-3
   end
 
   def test_lines_that_cross_a_curve_cover_nothing
-    line = Projection::Stroke.new(shape: :line, kind: :sharp, visible: true, faces: ['h'], points: [[0.0, 0.0], [60.0, 60.0]])
+    line =
+      Projection::Stroke.new(
+        shape: :line,
+        kind: :sharp,
+        visible: true,
+        faces: ['h'],
+        points: [[0.0, 0.0], [60.0, 60.0]]
+      )
     assert_equal 2, left(line, quarter(50.0, false)).size
   end
 end

@@ -16,26 +16,49 @@ class PartsTest < CoreTest
   def test_a_cylinder_has_two_rims_and_inner_seams
     found = kinds(recipe('  - {id: c, type: extrude, profile: {kind: circle, diameter: 20}, depth: 5}'))
     assert_equal({ sharp: 96, inner: 48 }, found)
-    assert_equal({ sharp: 48, inner: 24 }, kinds(recipe('  - {id: c, type: extrude, profile: {kind: circle, diameter: 4}, depth: 5}')), 'small circles get fewer chords')
+    assert_equal(
+      { sharp: 48, inner: 24 },
+      kinds(recipe('  - {id: c, type: extrude, profile: {kind: circle, diameter: 4}, depth: 5}')),
+      'small circles get fewer chords'
+    )
   end
 
   def test_rounded_corners_are_tangent
-    found = kinds(recipe('  - {id: b, type: extrude, profile: {kind: rectangle, width: 30, height: 20, corner_radius: 5}, depth: 10}'))
+    found =
+      kinds(
+        recipe(
+          '  - {id: b, type: extrude, profile: {kind: rectangle, width: 30, height: 20, corner_radius: 5}, depth: 10}'
+        )
+      )
     assert_equal 8, found[:smooth]
   end
 
   def test_rim_edges_know_their_circle
-    circles = edges(recipe("#{BOX}\n  - {id: h, type: hole, on: b/end.end, at: [3, 2], diameter: 8, through: true}")).edges.map(&:ring).compact.uniq
+    circles =
+      edges(recipe("#{BOX}\n  - {id: h, type: hole, on: b/end.end, at: [3, 2], diameter: 8, through: true}"))
+        .edges
+        .map(&:ring)
+        .compact
+        .uniq
     assert_equal [[3.0, 2.0, 0.0], [3.0, 2.0, 10.0]], circles.map { |c| c.centre.map { |v| v.round(9) } }.sort
     assert_equal [4.0], circles.map(&:radius).uniq
   end
 
-  def segment(x0, y0, x1, y1, rank) = Carriers::Segment.new(nil, 0.0, 1.0, true, rank, x0.to_f, y0.to_f, x1.to_f, y1.to_f)
-  def left(segments) = Carriers.deduplicate(segments).map { |s| [s.rank, *[[s.x0, s.y0], [s.x1, s.y1]].sort.flatten.map { |v| v.round(6) }] }.sort
+  def segment(x0, y0, x1, y1, rank)
+    Carriers::Segment.new(nil, 0.0, 1.0, true, rank, x0.to_f, y0.to_f, x1.to_f, y1.to_f)
+  end
+
+  def left(segments)
+    Carriers
+      .deduplicate(segments)
+      .map { |s| [s.rank, *[[s.x0, s.y0], [s.x1, s.y1]].sort.flatten.map { |v| v.round(6) }] }
+      .sort
+  end
 
   def test_the_more_important_of_coincident_lines_is_drawn # 3.4
     assert_equal [[0, 0, 0, 10, 0]], left([segment(0, 0, 10, 0, 2), segment(10, 0, 0, 0, 0)])
-    assert_equal [[0, 2, 0, 6, 0], [2, 0, 0, 2, 0], [2, 6, 0, 10, 0]], left([segment(0, 0, 10, 0, 2), segment(2, 0, 6, 0, 0)])
+    assert_equal [[0, 2, 0, 6, 0], [2, 0, 0, 2, 0], [2, 6, 0, 10, 0]],
+                 left([segment(0, 0, 10, 0, 2), segment(2, 0, 6, 0, 0)])
   end
 
   def test_equal_lines_are_drawn_once
@@ -53,13 +76,28 @@ class PartsTest < CoreTest
   def test_deduplication_keeps_the_total_on_random_collinear_segments
     rng = Random.new(6)
     20.times do
-      given = Array.new(8) { [rng.rand(0.0..20), rng.rand(0.0..20)] }.map { |a, b| segment(a, a * 0.5, b, b * 0.5, rng.rand(3)) }
+      given =
+        Array
+          .new(8) { [rng.rand(0.0..20), rng.rand(0.0..20)] }
+          .map { |a, b| segment(a, a * 0.5, b, b * 0.5, rng.rand(3)) }
       union = Intervals.length(Intervals.union(given.map { |s| [s.x0, s.x1].minmax })) * Math.hypot(1, 0.5)
       assert_in_delta union, Carriers.deduplicate(given).sum { |s| Math.hypot(s.x1 - s.x0, s.y1 - s.y0) }, 1e-3
     end
   end
 
-  def arc(from, to, rx: 10.0, ry: 5.0, rotation: 0.3) = Stroke.new(shape: :arc, kind: :sharp, visible: true, centre: [1.0, 2.0], rx: rx, ry: ry, rotation: rotation, from: from, to: to)
+  def arc(from, to, rx: 10.0, ry: 5.0, rotation: 0.3)
+    Stroke.new(
+      shape: :arc,
+      kind: :sharp,
+      visible: true,
+      centre: [1.0, 2.0],
+      rx: rx,
+      ry: ry,
+      rotation: rotation,
+      from: from,
+      to: to
+    )
+  end
 
   def test_length_of_arcs
     assert_in_delta 10 * 1.5, arc(0.2, 1.7, ry: 10.0).length, 1e-12
@@ -96,12 +134,27 @@ class PartsTest < CoreTest
   end
 
   def test_scaled_parts_have_scaled_lines
-    small, large = [3, 9].map { |k| lengths(recipe("  - {id: b, type: extrude, profile: {kind: rectangle, width: #{30 * k}, height: #{20 * k}}, depth: #{10 * k}}\n  - {id: h, type: hole, on: b/end.end, diameter: #{8 * k}, through: true}"), 'iso') }
+    small, large =
+      [3, 9].map do |k|
+        lengths(
+          recipe(
+            "  - {id: b, type: extrude, profile: {kind: rectangle, width: #{30 * k}, height: #{20 * k}}, depth: " \
+            "#{10 * k}}\n  - {id: h, type: hole, on: b/end.end, diameter: #{8 * k}, through: true}"
+          ),
+          'iso'
+        )
+      end
     small.zip(large).each { |s, l| assert_in_delta 3 * s, l, 1e-4 }
   end
 
   def test_turned_parts_have_the_same_lines_from_turned_directions
-    text = ->(turn) { recipe("  - {id: b, type: extrude, turn: #{turn}, profile: {kind: rectangle, width: 30, height: 20}, depth: 10}\n  - {id: p, type: extrude, on: b/end.end, turn: #{turn}, depth: 6, profile: {kind: polygon, sides: 5, diameter: 12}}") }
+    text = ->(turn) do
+      recipe(
+        "  - {id: b, type: extrude, turn: #{turn}, profile: {kind: rectangle, width: 30, height: 20}, depth: 10}\n" \
+        "  - {id: p, type: extrude, on: b/end.end, turn: #{turn}, depth: 6, profile: {kind: polygon, sides: 5, " \
+        "diameter: 12}}"
+      )
+    end
     turned = Projection::ViewFrame.new([-Math.sin(Math::PI / 6), Math.cos(Math::PI / 6), -0.4], [0, 0, 1])
     plain = Projection::ViewFrame.new([0, 1, -0.4], [0, 0, 1])
     lengths(text[0], plain).zip(lengths(text[30], turned)).each { |a, b| assert_in_delta a, b, 1e-4 }

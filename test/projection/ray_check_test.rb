@@ -4,10 +4,14 @@ require 'test_helper'
 require_relative 'ray_judge'
 require_relative '../random_recipe'
 
-# What views say is visible and hidden, against independent ray casting: hard parts, an assembly of touching and overlapping
-# parts, and random ones (bench/judge.rb runs hundreds).
+# What views say is visible and hidden, against independent ray casting: hard parts, an assembly of touching and
+# overlapping parts, and random ones (bench/judge.rb runs hundreds).
 class RayCheckTest < CoreTest
-  FRAMES = [Projection::ViewFrame.named('front'), Projection::ViewFrame.named('iso'), Projection::ViewFrame.new([0.37, 0.81, -0.45], [0, 0, 1])].freeze
+  FRAMES = [
+    Projection::ViewFrame.named('front'),
+    Projection::ViewFrame.named('iso'),
+    Projection::ViewFrame.new([0.37, 0.81, -0.45], [0, 0, 1])
+  ].freeze
   LIBRARY = Dir[File.join(DEMO, '*.yml')].to_h { |f| File.read(f).then { |t| [t[/^ +number: *(.+)/, 1], t] } }
 
   def source = @source ||= Products::Source.new(library: ->(name, _) { LIBRARY[name] })
@@ -29,10 +33,24 @@ class RayCheckTest < CoreTest
   end
 
   {
-    'crossing_holes' => "  - {id: b, type: extrude, profile: {kind: rectangle, width: 50, height: 40}, depth: 40}\n  - {id: x, type: hole, on: b/end.end, diameter: 20, through: true}\n  - {id: y, type: extrude, operation: cut, on: xz, at: [0, 20], both_ways: true, through: true, profile: {kind: circle, diameter: 14}}\n  - {id: z, type: extrude, operation: cut, on: yz, at: [4, 18], both_ways: true, through: true, profile: {kind: circle, diameter: 20}}",
-    'torus' => '  - {id: ring, type: revolve, axis: z, profile: {kind: free, start: [10, 40], edges: [{name: inside, to: [-10, 40], centre: [0, 40]}, {name: outside, to: [10, 40], centre: [0, 40]}]}}',
-    'box_rounded_all_over' => "  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 20}\n  - {id: r, type: round, radius: 4, edges: [b/end.end, b/end.start, [b/side.left, b/side.top], [b/side.left, b/side.bottom], [b/side.right, b/side.top], [b/side.right, b/side.bottom]]}",
-    'splined_cam' => "  - {id: b, type: extrude, depth: 12, profile: {kind: free, start: [30, 0], edges: [{name: cam, to: [-20, 0], through: [[18, 22], [0, 25], [-16, 14]]}, {name: back, to: [30, 0], through: [[-10, -14], [14, -18]]}]}}\n  - {id: h, type: hole, on: b/end.end, at: [0, 4], diameter: 9, through: true}"
+    'crossing_holes' =>
+      "  - {id: b, type: extrude, profile: {kind: rectangle, width: 50, height: 40}, depth: 40}\n" \
+      "  - {id: x, type: hole, on: b/end.end, diameter: 20, through: true}\n" \
+      "  - {id: y, type: extrude, operation: cut, on: xz, at: [0, 20], both_ways: true, through: true, profile: " \
+      "{kind: circle, diameter: 14}}\n" \
+      "  - {id: z, type: extrude, operation: cut, on: yz, at: [4, 18], both_ways: true, through: true, profile: " \
+      "{kind: circle, diameter: 20}}",
+    'torus' =>
+      '  - {id: ring, type: revolve, axis: z, profile: {kind: free, start: [10, 40], edges: [{name: inside, to: ' \
+      '[-10, 40], centre: [0, 40]}, {name: outside, to: [10, 40], centre: [0, 40]}]}}',
+    'box_rounded_all_over' =>
+      "  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 20}\n" \
+      "  - {id: r, type: round, radius: 4, edges: [b/end.end, b/end.start, [b/side.left, b/side.top], [b/side.left, " \
+      "b/side.bottom], [b/side.right, b/side.top], [b/side.right, b/side.bottom]]}",
+    'splined_cam' =>
+      "  - {id: b, type: extrude, depth: 12, profile: {kind: free, start: [30, 0], edges: [{name: cam, to: [-20, 0], " \
+      "through: [[18, 22], [0, 25], [-16, 14]]}, {name: back, to: [30, 0], through: [[-10, -14], [14, -18]]}]}}\n" \
+      "  - {id: h, type: hole, on: b/end.end, at: [0, 4], diameter: 9, through: true}"
   }.each { |name, features| define_method("test_#{name}") { assert_operator agreement(recipe(features)), :>=, 0.997 } }
 
   def test_an_assembly_of_touching_and_overlapping_parts

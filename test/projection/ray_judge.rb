@@ -1,14 +1,15 @@
 # frozen_string_literal: true
 
-# An independent judge of hidden lines: from points just beside a drawn piece of an edge it casts a ray to the eye and counts
-# by even and odd which facets it passes. It shares no code with the hidden-line method (no pieces, no triangles, no clipping,
-# no intervals). Slow and plain on purpose.
+# An independent judge of hidden lines: from points just beside a drawn piece of an edge it casts a ray to the eye and
+# counts by even and odd which facets it passes. It shares no code with the hidden-line method (no pieces, no triangles,
+# no clipping, no intervals). Slow and plain on purpose.
 class RayJudge
   # mm beside the edge, on both sides, that rays start from: the edge itself lies on its own facets.
   ASIDE = 2e-5
   # mm of depth that a facet must be nearer by to hide: leaning facets at the edge come nearer by their slope.
   NEARER = 8e-4
-  # The same for outlines traced inside facets, as a part of the face's radii: above a chord's height (1 - cos 3.75 degrees).
+  # The same for outlines traced inside facets, as a part of the face's radii: above a chord's height (1 - cos 3.75
+  # degrees).
   TRACED = 0.0025
   CELLS = 60
 
@@ -21,7 +22,10 @@ class RayJudge
     @frame = frame
     @image = Array.new(solid.xs.size) { |i| solid.point(i).then { |p| [frame.x(p), frame.y(p), frame.depth(p)] } }
     @planes = solid.facets.map { |f| plane(f) }
-    @chord = solid.facets.map { |f| f.face.surface.swept? ? 0.05 : ((f.face.surface.radius || 0) + (f.face.surface.minor || 0)) * TRACED }
+    @chord =
+      solid.facets.map do |f|
+        f.face.surface.swept? ? 0.05 : ((f.face.surface.radius || 0) + (f.face.surface.minor || 0)) * TRACED
+      end
     @loops = solid.facets.map(&:loops)
     fill
   end
@@ -31,8 +35,9 @@ class RayJudge
     cell(x, y).filter_map { |i| (a, b, c = @planes[i]) && inside?(@loops[i], x, y) ? (a * x) + (b * y) + c : nil }.min
   end
 
-  # Compares what a view draws, before chords become curves, with rays at `samples` places: Carriers::Segments and the depths
-  # of vertices. It looks at the chords, not at the true curves that are drawn in their place. hidden: the HiddenLines.
+  # Compares what a view draws, before chords become curves, with rays at `samples` places: Carriers::Segments and the
+  # depths of vertices. It looks at the chords, not at the true curves that are drawn in their place. hidden: the
+  # HiddenLines.
   def verdict(segments, hidden, rng, samples: 400)
     pieces = segments.map { |s| piece(s, hidden) }.select { |p| p[:length] > 0.01 }
     total = pieces.sum { |p| p[:length] }
@@ -47,9 +52,18 @@ class RayJudge
   def piece(segment, hidden)
     e = segment.seen.edge
     traced = e.f == e.g
-    a, b = [segment.t0, segment.t1].map { |t| [hidden.px, hidden.py, hidden.pz].map { |c| c[e.a] + ((c[e.b] - c[e.a]) * t) } }
-    { a: a, b: b, visible: segment.visible,
-      length: Math.hypot(segment.x1 - segment.x0, segment.y1 - segment.y0), aside: traced ? @chord[e.f] : ASIDE, nearer: traced ? 2 * @chord[e.f] : NEARER }
+    a, b =
+      [segment.t0, segment.t1].map do |t|
+        [hidden.px, hidden.py, hidden.pz].map { |c| c[e.a] + ((c[e.b] - c[e.a]) * t) }
+      end
+    {
+      a: a,
+      b: b,
+      visible: segment.visible,
+      length: Math.hypot(segment.x1 - segment.x0, segment.y1 - segment.y0),
+      aside: traced ? @chord[e.f] : ASIDE,
+      nearer: traced ? 2 * @chord[e.f] : NEARER
+    }
   end
 
   def pick(pieces, at)
@@ -57,14 +71,17 @@ class RayJudge
     pieces[-1]
   end
 
-  # One ray either side; a piece is visible when one side lets it be seen, hidden when both are covered. Close to where a
-  # piece begins or ends nothing is judged.
+  # One ray either side; a piece is visible when one side lets it be seen, hidden when both are covered. Close to where
+  # a piece begins or ends nothing is judged.
   def judge(piece, rng, verdict)
     t = rng.rand(0.02..0.98)
     a, b = piece.values_at(:a, :b)
     x, y, z = 3.times.map { |k| a[k] + ((b[k] - a[k]) * t) }
     l = Math.hypot(b[0] - a[0], b[1] - a[1])
-    covered = [piece[:aside], -piece[:aside]].map { |s| (d = depth(x - ((b[1] - a[1]) / l * s), y + ((b[0] - a[0]) / l * s))) && d < z - piece[:nearer] }
+    covered =
+      [piece[:aside], -piece[:aside]].map do |s|
+        (d = depth(x - ((b[1] - a[1]) / l * s), y + ((b[0] - a[0]) / l * s))) && d < z - piece[:nearer]
+      end
     verdict.judged += 1
     covered.all? == piece[:visible] ? verdict.faults << [x.round(4), y.round(4), piece[:visible]] : verdict.agreed += 1
   end

@@ -12,7 +12,12 @@ class BooleanTest < CoreTest
   end
 
   def cylinder(radius, length, frame, name: 'cyl')
-    pieces = [['s', [0.0, 0.0], [0.0, radius]], ['w', [0.0, radius], [length, radius]], ['e', [length, radius], [length, 0.0]], ['a', [length, 0.0], [0.0, 0.0]]]
+    pieces = [
+      ['s', [0.0, 0.0], [0.0, radius]],
+      ['w', [0.0, radius], [length, radius]],
+      ['e', [length, radius], [length, 0.0]],
+      ['a', [length, 0.0], [0.0, 0.0]]
+    ]
     Turned.new(name, frame, Outline.new(pieces.map { |p| Piece.new(*p) })).solid
   end
 
@@ -87,11 +92,24 @@ class BooleanTest < CoreTest
     number = ->(from, to) { mode == :free ? rng.rand(from.to_f..to) : rng.rand(from..to).to_f }
     z = mode == :free ? Array.new(3) { rng.rand(-1.0..1.0) } : [[0, 0, 1], [1, 0, 0], [0, 1, 0]].sample(random: rng)
     z = [1, 1, 0] if mode == :turned && rng.rand < 0.5
-    frame = Geometry::Frame.new(Array.new(3) { number[-3, 3] }, z, [z[1] + 0.1, -z[0], z[2] + 1.3].then { |x| mode == :free ? x : [z[1], z[2], z[0]].then { |y| V.parallel?(y, z) ? [0, 0, 1] : y } })
+    frame =
+      Geometry::Frame.new(
+        Array.new(3) { number[-3, 3] },
+        z,
+        [z[1] + 0.1, -z[0], z[2] + 1.3].then do |x|
+          mode == :free ? x : [z[1], z[2], z[0]].then { |y| V.parallel?(y, z) ? [0, 0, 1] : y }
+        end
+      )
     return cylinder(number[1, 3], number[1, 5], frame) if rng.rand < 0.5
 
     w, h = number[1, 4], number[1, 4]
     corners = [[0, 0], [w, 0], [w, h], [0, h]]
-    Prism.new('p', frame, [Outline.new(corners.each_index.map { |i| Piece.new("e#{i}", corners[i], corners[(i + 1) % 4]) })], 0, number[1, 5]).solid
+    Prism.new(
+      'p',
+      frame,
+      [Outline.new(corners.each_index.map { |i| Piece.new("e#{i}", corners[i], corners[(i + 1) % 4]) })],
+      0,
+      number[1, 5]
+    ).solid
   end
 end

@@ -4,7 +4,10 @@ require 'test_helper'
 
 # Parts cut open: area (mm2) and remaining volume (mm3) by formula, and what the edges of the section border on.
 class CutTest < CoreTest
-  PLATE = "  - {id: p, type: extrude, profile: {kind: rectangle, width: 100, height: 60}, depth: 20}\n  - {id: a, type: hole, on: p/end.end, at: [-30, -15], diameter: 10, through: true}\n  - {id: b, type: hole, on: p/end.end, at: [30, 15], diameter: 16, through: true}"
+  PLATE =
+    "  - {id: p, type: extrude, profile: {kind: rectangle, width: 100, height: 60}, depth: 20}\n" \
+    "  - {id: a, type: hole, on: p/end.end, at: [-30, -15], diameter: 10, through: true}\n" \
+    "  - {id: b, type: hole, on: p/end.end, at: [30, 15], diameter: 16, through: true}"
 
   def solid = built(PLATE).solid
 
@@ -14,7 +17,8 @@ class CutTest < CoreTest
     assert_in_delta (100 - 10) * 20, cut.loops.sum(&:area), 1e-6
     assert_in_delta 2 * ((100 - 10) + 40), cut.loops.sum(&:perimeter), 1e-6
     assert_equal %w[a/wall p/end.end p/end.start p/side.left p/side.right], cut.loops.flat_map(&:faces).uniq.sort
-    assert_in_delta (100 * 45 * 20) - (PI_B * 20), Solids::Mass.of(cut.remaining).volume, 40 # half of hole a; chords of 48
+    # half of hole a; chords of 48
+    assert_in_delta (100 * 45 * 20) - (PI_B * 20), Solids::Mass.of(cut.remaining).volume, 40
   end
   PI_B = Math::PI * (64 + 12.5)
 
@@ -32,16 +36,30 @@ class CutTest < CoreTest
     cut = Solids::Cut.profile(solid, frame, [[-45, -25], [-15, -25], [-15, -5], [-45, -5]], 12)
     polygon = 18 * 25 * Math.sin(Math::PI / 18) # the 36-gon that stands for a circle of radius 5
     assert_in_delta (30 * 20) - polygon, cut.loops.sum(&:area), 1e-6
-    assert_in_delta (30 * 20 * 12) - (polygon * 12), Solids::Mass.of(solid).volume - Solids::Mass.of(cut.remaining).volume, 0.1
+    assert_in_delta (30 * 20 * 12) - (polygon * 12),
+                    Solids::Mass.of(solid).volume - Solids::Mass.of(cut.remaining).volume,
+                    0.1
   end
 
   def test_a_line_that_crosses_itself_is_refused
-    error = assert_raises(Nockplane::Error) { Solids::Cut.stepped(solid, [[-50, 0, 0], [20, 0, 0], [20, 10, 0], [-20, 10, 0], [-20, -10, 0], [50, -10, 0]], [0, -1, 0]) }
+    error =
+      assert_raises(Nockplane::Error) do
+        Solids::Cut.stepped(
+          solid,
+          [[-50, 0, 0], [20, 0, 0], [20, 10, 0], [-20, 10, 0], [-20, -10, 0], [50, -10, 0]],
+          [0, -1, 0]
+        )
+      end
     assert_match(/the cutting line crosses itself/, error.message)
   end
 
   def test_bodies_and_voids
-    hollow = built("  - {id: p, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 40}\n  - {id: s, type: shell, wall: 5}\n  - {id: q, type: extrude, at: [100, 0], profile: {kind: rectangle, width: 10, height: 10}, depth: 10}").solid
+    hollow =
+      built(
+        "  - {id: p, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 40}\n" \
+        "  - {id: s, type: shell, wall: 5}\n" \
+        "  - {id: q, type: extrude, at: [100, 0], profile: {kind: rectangle, width: 10, height: 10}, depth: 10}"
+      ).solid
     bodies = Solids::Bodies.of(hollow)
     assert_equal([(40**3) - (30**3), 1000], bodies.map { |b| Solids::Mass.of(b).volume.round })
   end

@@ -19,7 +19,8 @@ class EdgesTest < CoreTest
     straight = spans(BOX, %w[b/end.end b/side.left])[0]
     assert straight.straight?
     assert_equal 2, straight.vertices.size
-    ring = spans('  - {id: b, type: extrude, profile: {kind: circle, diameter: 40}, depth: 20}', %w[b/end.end b/side.rim])[0]
+    ring =
+      spans('  - {id: b, type: extrude, profile: {kind: circle, diameter: 40}, depth: 20}', %w[b/end.end b/side.rim])[0]
     assert ring.closed
     assert_equal 48, ring.vertices.size
     assert_equal [[0.0, 0.0, 1.0], [0.0, 0.0, 20.0]], ring.arc
@@ -38,9 +39,12 @@ class EdgesTest < CoreTest
   end
 
   def test_other_curves_are_refused
-    crossing = "  - {id: a, type: extrude, profile: {kind: circle, diameter: 40}, depth: 40}\n  - {id: b, type: extrude, on: xz, at: [0, 20], depth: 50, profile: {kind: circle, diameter: 20}}"
+    crossing =
+      "  - {id: a, type: extrude, profile: {kind: circle, diameter: 40}, depth: 40}\n  - {id: b, type: extrude, on: " \
+      "xz, at: [0, 20], depth: 50, profile: {kind: circle, diameter: 20}}"
     error = assert_raises(Solids::EdgeSpans::Unfit) { spans(crossing, %w[a/side.rim b/side.rim]) }
-    assert_equal "the edge between 'a/side.rim' and 'b/side.rim' is neither straight nor a circle square to its axis", error.message
+    assert_equal "the edge between 'a/side.rim' and 'b/side.rim' is neither straight nor a circle square to its axis",
+                 error.message
   end
 
   def tools(features, pairs, kind, size)
@@ -59,7 +63,9 @@ class EdgesTest < CoreTest
   end
 
   def test_concave_edges_get_material
-    ell = '  - {id: b, type: extrude, depth: 10, profile: {kind: free, start: [0, 0], edges: [{name: a, to: [40, 0]}, {name: b, to: [40, 15]}, {name: c, to: [15, 15]}, {name: d, to: [15, 40]}, {name: e, to: [0, 40]}, {name: f}]}}'
+    ell =
+      '  - {id: b, type: extrude, depth: 10, profile: {kind: free, start: [0, 0], edges: [{name: a, to: [40, 0]}, ' \
+      '{name: b, to: [40, 15]}, {name: c, to: [15, 15]}, {name: d, to: [15, 40]}, {name: e, to: [0, 40]}, {name: f}]}}'
     assert_equal(%i[boss], tools(ell, [%w[b/side.c b/side.d]], :chamfer, 3.0).map { |t| t[1] })
   end
 
@@ -73,8 +79,14 @@ class EdgesTest < CoreTest
   end
 
   def test_convex_and_concave_edges_at_one_corner_are_refused
-    step = "  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 20}\n  - {id: s, type: boss, on: b/end.end, at: [-10, 0], width: 20, height: 30, depth: 10}\n  - {id: r, type: round, edges: [[b/end.end, s/side.right], [b/side.top, b/end.end]], radius: 2}"
-    assert_match(/convex and concave edges meet at|in a way that is not treated/, assert_raises(Modelling::RecipeFault) { built(step) }.message)
+    step =
+      "  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 30}, depth: 20}\n" \
+      "  - {id: s, type: boss, on: b/end.end, at: [-10, 0], width: 20, height: 30, depth: 10}\n" \
+      "  - {id: r, type: round, edges: [[b/end.end, s/side.right], [b/side.top, b/end.end]], radius: 2}"
+    assert_match(
+      /convex and concave edges meet at|in a way that is not treated/,
+      assert_raises(Modelling::RecipeFault) { built(step) }.message
+    )
   end
 
   def test_offsets_outwards_and_back_are_the_solid
@@ -87,7 +99,11 @@ class EdgesTest < CoreTest
   end
 
   def test_thin_walls_of_a_solid
-    thin = ->(x) { Solids::ThinWalls.at(built("#{BOX}\n  - {id: p, type: pocket, on: b/end.end, at: [#{x}, 0], width: 10, height: 10, depth: 5}").solid) { |n| n.start_with?('p/') } }
+    thin = ->(x) do
+      Solids::ThinWalls.at(
+        built("#{BOX}\n  - {id: p, type: pocket, on: b/end.end, at: [#{x}, 0], width: 10, height: 10, depth: 5}").solid
+      ) { |n| n.start_with?('p/') }
+    end
     assert_nil thin[0]
     assert_in_delta 0.005, thin[14.995][0], 1e-6
     assert_nil thin[14.9]
@@ -95,7 +111,11 @@ class EdgesTest < CoreTest
 
   def test_prefixes_are_built_once_over_a_late_edit
     cache = Modelling::Builder::Prefixes.new
-    text = recipe("#{BOX}\n  - {id: r, type: round, edges: [b/end.end], radius: 2}\n  - {id: h, type: hole, on: b/end.end, diameter: 6, through: true}")
+    text =
+      recipe(
+        "#{BOX}\n  - {id: r, type: round, edges: [b/end.end], radius: 2}\n  - {id: h, type: hole, on: b/end.end, " \
+        "diameter: 6, through: true}"
+      )
     Modelling::Builder.build(Modelling::Recipe.parse(text), cache: cache)
     built = 0
     counting = Object.new

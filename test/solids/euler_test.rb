@@ -19,23 +19,52 @@ class EulerTest < CoreTest
   BLOCK = '  - {id: b, type: extrude, profile: {kind: rectangle, width: 80, height: 60}, depth: 20}'
 
   def test_a_block_has_no_hole = assert_genus(0, recipe(BLOCK))
-  def test_a_ring_has_one = assert_genus(1, recipe('  - {id: r, type: revolve, axis: z, profile: {kind: stepped, bore: 10, steps: [{name: a, diameter: 30, length: 5}]}}'))
+
+  def test_a_ring_has_one
+    assert_genus(
+      1,
+      recipe(
+        '  - {id: r, type: revolve, axis: z, profile: {kind: stepped, bore: 10, steps: [{name: a, diameter: 30, ' \
+        'length: 5}]}}'
+      )
+    )
+  end
 
   def test_each_through_hole_counts
-    assert_genus 6, recipe("#{BLOCK}\n  - {id: h, type: hole, on: b/end.end, diameter: 6, through: true, pattern: {kind: linear, columns: 3, rows: 2, column_spacing: 20, row_spacing: 20, centred: true}}")
+    assert_genus 6,
+                 recipe(
+                   "#{BLOCK}\n  - {id: h, type: hole, on: b/end.end, diameter: 6, through: true, pattern: {kind: " \
+                   "linear, columns: 3, rows: 2, column_spacing: 20, row_spacing: 20, centred: true}}"
+                 )
   end
 
   def test_blind_holes_bosses_and_counterbores_do_not
-    assert_genus 0, recipe("#{BLOCK}\n  - {id: h, type: hole, on: b/end.end, diameter: 6, depth: 9}\n  - {id: p, type: extrude, on: b/end.end, at: [20, 0], depth: 4, profile: {kind: circle, diameter: 9}}")
-    assert_genus 1, recipe("#{BLOCK}\n  - {id: h, type: hole, kind: counterbored, on: b/end.end, diameter: 6, counterbore_diameter: 10, counterbore_depth: 3, through: true}")
+    assert_genus 0,
+                 recipe(
+                   "#{BLOCK}\n  - {id: h, type: hole, on: b/end.end, diameter: 6, depth: 9}\n  - {id: p, type: " \
+                   "extrude, on: b/end.end, at: [20, 0], depth: 4, profile: {kind: circle, diameter: 9}}"
+                 )
+    assert_genus 1,
+                 recipe(
+                   "#{BLOCK}\n  - {id: h, type: hole, kind: counterbored, on: b/end.end, diameter: 6, " \
+                   "counterbore_diameter: 10, counterbore_depth: 3, through: true}"
+                 )
   end
 
   def test_crossing_bores_make_three
-    assert_genus 3, recipe("#{BLOCK}\n  - {id: x, type: hole, on: b/side.right, at: [0, 10], diameter: 8, through: true}\n  - {id: y, type: hole, on: b/side.top, at: [0, 10], diameter: 6, through: true}")
+    assert_genus 3,
+                 recipe(
+                   "#{BLOCK}\n  - {id: x, type: hole, on: b/side.right, at: [0, 10], diameter: 8, through: true}\n" \
+                   "  - {id: y, type: hole, on: b/side.top, at: [0, 10], diameter: 6, through: true}"
+                 )
   end
 
   def test_a_torus_by_revolution
-    assert_genus 1, recipe('  - {id: ring, type: revolve, axis: z, profile: {kind: free, start: [5, 20], edges: [{name: a, to: [-5, 20], centre: [0, 20]}, {name: b, to: [5, 20], centre: [0, 20]}]}}')
+    assert_genus 1,
+                 recipe(
+                   '  - {id: ring, type: revolve, axis: z, profile: {kind: free, start: [5, 20], edges: [{name: a, ' \
+                   'to: [-5, 20], centre: [0, 20]}, {name: b, to: [5, 20], centre: [0, 20]}]}}'
+                 )
   end
 
   def test_demo_parts

@@ -23,21 +23,28 @@ class PiecesTest < CoreTest
     assert_equal 2, pool.weld(9.0, 9.0, 9.0)
   end
 
-  def boxes(count, rng) = Array.new(count) { Array.new(3) { rng.rand(0.0..50.0) }.then { |a| a + a.map { |c| c + rng.rand(0.1..9.0) } } }
+  def boxes(count, rng)
+    Array.new(count) { Array.new(3) { rng.rand(0.0..50.0) }.then { |a| a + a.map { |c| c + rng.rand(0.1..9.0) } } }
+  end
 
   def test_grid_finds_just_what_a_plain_search_finds
     rng = Random.new(8)
     facets = boxes(120, rng).map { |b| Facet.new([[0, 1, 2]], 0, 0, 1, 0, nil, b) }
     grid = FacetGrid.new(facets)
     boxes(40, rng).each do |q|
-      want = facets.each_index.select { |i| 3.times.all? { |k| facets[i].box[k] <= q[k + 3] && facets[i].box[k + 3] >= q[k] } }
+      want =
+        facets.each_index.select do |i|
+          3.times.all? { |k| facets[i].box[k] <= q[k + 3] && facets[i].box[k + 3] >= q[k] }
+        end
       found = []
       grid.each_near(q) { |i| found << i }
       assert_equal want, found.sort
     end
   end
 
-  def circle(radius, turn = 2 * Math::PI) = Outline.new([Piece.new('rim', [radius, 0.0], [radius, 0.0], [0.0, 0.0], turn)])
+  def circle(radius, turn = 2 * Math::PI)
+    Outline.new([Piece.new('rim', [radius, 0.0], [radius, 0.0], [0.0, 0.0], turn)])
+  end
 
   def test_outline_area_is_exact_for_arcs
     assert_in_delta Math::PI * 25, circle(5.0).area, 1e-12
@@ -51,7 +58,11 @@ class PiecesTest < CoreTest
   end
 
   def test_inset_corner_of_a_square_is_mitred
-    square = Outline.new([[0, 0], [4, 0], [4, 4], [0, 4]].each_cons(2).map.with_index { |(a, b), i| Piece.new("e#{i}", a, b) } + [Piece.new('e3', [0, 4], [0, 0])])
+    square =
+      Outline.new(
+        [[0, 0], [4, 0], [4, 4], [0, 4]].each_cons(2).map.with_index { |(a, b), i| Piece.new("e#{i}", a, b) } +
+          [Piece.new('e3', [0, 4], [0, 0])]
+      )
     assert_equal [[1.0, 1.0], [3.0, 1.0], [3.0, 3.0], [1.0, 3.0]], square.corners.map { |c| c.inset(1.0) }
     assert_nil square.crossing
     assert_equal [0, 0, 4, 4], square.box
@@ -68,7 +79,15 @@ class PiecesTest < CoreTest
     assert_equal [24, 36, 48], [2, 5, 10].map { |radius| Discretise.steps(2 * Math::PI, radius) }
   end
 
-  def wedge = Prism.new('w', Geometry::Frame::WORLD, [Outline.new([Piece.new('a', [0, 0], [6, 0]), Piece.new('b', [6, 0], [0, 3]), Piece.new('c', [0, 3], [0, 0])])], 0, 2).solid
+  def wedge
+    Prism.new(
+      'w',
+      Geometry::Frame::WORLD,
+      [Outline.new([Piece.new('a', [0, 0], [6, 0]), Piece.new('b', [6, 0], [0, 3]), Piece.new('c', [0, 3], [0, 0])])],
+      0,
+      2
+    ).solid
+  end
 
   def test_mass_of_a_wedge
     mass = Mass.of(wedge)

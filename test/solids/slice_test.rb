@@ -3,9 +3,13 @@
 require 'test_helper'
 
 class SliceTest < CoreTest
-  def slice(text, origin, normal, refine: 1) = Solids::Slice.of(SOURCE.model_of(text, refine: refine).solid, origin, normal)
+  def slice(text, origin, normal, refine: 1)
+    Solids::Slice.of(SOURCE.model_of(text, refine: refine).solid, origin, normal)
+  end
 
-  PIPE = '  - {id: p, type: revolve, axis: z, profile: {kind: stepped, bore: 12, steps: [{name: a, diameter: 30, length: 20}, {name: b, diameter: 20, length: 10}]}}'
+  PIPE =
+    '  - {id: p, type: revolve, axis: z, profile: {kind: stepped, bore: 12, steps: [{name: a, diameter: 30, length: ' \
+    '20}, {name: b, diameter: 20, length: 10}]}}'
 
   def test_across_a_pipe
     cut = slice(recipe(PIPE), [0, 0, 5], [0, 0, 1])
@@ -24,7 +28,9 @@ class SliceTest < CoreTest
   end
 
   def test_on_a_face_shows_the_material_behind_it
-    assert_in_delta slice(recipe(PIPE), [0, 0, 19], [0, 0, 1]).area, slice(recipe(PIPE), [0, 0, 20], [0, 0, 1]).area, 1e-9
+    assert_in_delta slice(recipe(PIPE), [0, 0, 19], [0, 0, 1]).area,
+                    slice(recipe(PIPE), [0, 0, 20], [0, 0, 1]).area,
+                    1e-9
     assert slice(recipe(PIPE), [0, 0, 30.5], [0, 0, 1]).empty?
   end
 

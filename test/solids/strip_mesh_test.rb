@@ -4,7 +4,8 @@ require 'test_helper'
 
 # Faces of cylinders cut at their rulings: pieces are flat, cover the face, and share their corners.
 class StripMeshTest < CoreTest
-  # A face from s = 0.3 to 6.4 and v = 0 to 10 with corners on every ruling, and holes given as rings of [s, v], clockwise.
+  # A face from s = 0.3 to 6.4 and v = 0 to 10 with corners on every ruling, and holes given as rings of [s, v],
+  # clockwise.
   def cut(*holes)
     low = [0.3, 1, 2, 3, 4, 5, 6, 6.4].map { |s| [s, 0.0] }
     outline = low + low.reverse.map { |s, _| [s, 10.0] }
@@ -23,7 +24,9 @@ class StripMeshTest < CoreTest
 
   def assert_strips(found, ss, vs, wanted)
     assert_in_delta wanted, area(found, ss, vs), 1e-9
-    found.each { |loops| loops.flatten.map { |i| ss[i] }.minmax.then { |low, high| assert_operator high - low.floor, :<=, 1 + 1e-9 } }
+    found.each do |loops|
+      loops.flatten.map { |i| ss[i] }.minmax.then { |low, high| assert_operator high - low.floor, :<=, 1 + 1e-9 }
+    end
     edges = found.flat_map { |loops| loops.flat_map { |l| l.each_index.map { |k| [l[k - 1], l[k]] } } }
     inner = edges.select { |a, b| ss[a] == ss[b] && ss[a] == ss[a].round }
     inner.each { |a, b| assert_includes inner, [b, a], 'what lies on a ruling is shared by both strips' }

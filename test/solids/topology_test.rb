@@ -46,7 +46,10 @@ class TopologyTest < CoreTest
   end
 
   def test_pairs_of_flat_triangles_become_quads
-    pool = Struct.new(:points) { def point(i) = points[i] }.new([[0.0, 0.0, 0.0], [1.0, 0.0, 0.0], [1.0, 2.0, 0.0], [0.0, 2.0, 0.0], [2.0, 0.0, 1.0]])
+    pool =
+      Struct
+        .new(:points) { def point(i) = points[i] }
+        .new([[0.0, 0.0, 0.0], [1.0, 0.0, 0.0], [1.0, 2.0, 0.0], [0.0, 2.0, 0.0], [2.0, 0.0, 1.0]])
     assert_equal [4], Solids::Quads.joined([[0, 1, 2], [0, 2, 3]], pool).map(&:size)
     assert_equal [3, 3], Solids::Quads.joined([[0, 1, 2], [1, 4, 2]], pool).map(&:size), 'not in one plane'
   end

@@ -14,7 +14,9 @@ class TriangulatorTest < CoreTest
     [store, Solids::Facet.over(store, ids, Solids::Face.new('f', Geometry::Surface.plane([0, 0, 0], [0, 0, 1])))]
   end
 
-  def circle(u, v, r, n, ccw: true) = Array.new(n) { |i| (2 * Math::PI * (ccw ? i : -i) / n).then { |a| [u + (r * Math.cos(a)), v + (r * Math.sin(a))] } }
+  def circle(u, v, r, n, ccw: true)
+    Array.new(n) { |i| (2 * Math::PI * (ccw ? i : -i) / n).then { |a| [u + (r * Math.cos(a)), v + (r * Math.sin(a))] } }
+  end
 
   def area(store, polygons) = polygons.sum { |p| Geometry::Polygon.area(p, store.xs, store.ys) }
 
@@ -47,7 +49,10 @@ class TriangulatorTest < CoreTest
   def test_random_stars_with_holes
     rng = Random.new(5)
     15.times do
-      star = Array.new(30) { |i| (2 * Math::PI * i / 30).then { |a| rng.rand(12.0..20.0).then { |r| [r * Math.cos(a), r * Math.sin(a)] } } }
+      star =
+        Array.new(30) do |i|
+          (2 * Math::PI * i / 30).then { |a| rng.rand(12.0..20.0).then { |r| [r * Math.cos(a), r * Math.sin(a)] } }
+        end
       assert_tiles(*facet(star, circle(0, 0, rng.rand(1.0..4), 13, ccw: false), circle(7, 0, 2, 9, ccw: false)))
     end
   end

@@ -10,7 +10,8 @@ class AxeTest < SystemTest
   AXE = File.read(File.expand_path('../../node_modules/axe-core/axe.min.js', __dir__))
   RUN = <<~JS
     const done = arguments[arguments.length - 1];
-    axe.run(document, { resultTypes: ['violations'] }).then((found) => done(found.violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 120)).join(' | ')}`)));
+    const words = (v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 120)).join(' | ')}`;
+    axe.run(document, { resultTypes: ['violations'] }).then((found) => done(found.violations.map(words)));
   JS
 
   # All that axe finds wrong with the pages: [page: rule: where].
@@ -27,27 +28,65 @@ class AxeTest < SystemTest
 
   def test_board_models_and_what_came_in
     drawn
-    App::Actions::EditDrawing.call(drawn, base: nil) { |v| Nockplane::Drawings::Edits.move_view(v, 'iso', 20, -80) }
+    App::Actions::EditDrawing.call(drawn, base: nil) { |v| Nockplane::Drawings::ViewEdits.move(v, 'iso', 20, -80) }
     revise(lid, 'sink: 3', 'sink: 4', note: 'deeper seat')
     take(sample('plate-4'), 'plate-4.step')
     arrival = App::Actions::TakeIn.added(App::Received.read(sample('plate-25'), 'plate-25.step'))
-    run = App::Records::Run.create!(kind: 'update', label: 'Updating 1 drawing', state: 'done', total: 1, done: 1, items: JSON.generate([{ what: 'QI-1', slug: 'a', state: 'done', words: '3 views updated' }]))
-    ['/', '/models', '/models/lid', '/models/lid?revision=1', '/models/lid/compare?from=1&to=2', '/models/plate-1', "/arrivals/#{arrival.id}", '/drawings/new', '/bin', '/search?q=lid', '/search?q=nothing', "/runs/#{run.id}",
-     '/drawings/none'].then { |paths| assert_accessible(*paths) }
+    run =
+      App::Records::Run.create!(
+        kind: 'update',
+        label: 'Updating 1 drawing',
+        state: 'done',
+        total: 1,
+        done: 1,
+        items: JSON.generate([{ what: 'QI-1', slug: 'a', state: 'done', words: '3 views updated' }])
+      )
+    [
+      '/',
+      '/models',
+      '/models/lid',
+      '/models/lid?revision=1',
+      '/models/lid/compare?from=1&to=2',
+      '/models/plate-1',
+      "/arrivals/#{arrival.id}",
+      '/drawings/new',
+      '/bin',
+      '/search?q=lid',
+      '/search?q=nothing',
+      "/runs/#{run.id}",
+      '/drawings/none'
+    ].then { |paths| assert_accessible(*paths) }
   end
 
   def test_drawing_with_everything_in_its_column
-    App::Actions::EditDrawing.call(drawn, base: nil) { |v| Nockplane::Drawings::Edits.add_note(v, 's1', 'Deburr', 60, 60) }
-    App::Actions::ReviseModel.call(lid, Nockplane::Modelling::Recipe.parse(PART).with_feature('seat', false).text, note: 'no seat')
+    App::Actions::EditDrawing.call(drawn, base: nil) do |v|
+      Nockplane::Drawings::AnnotationEdits.add_note(v, 's1', 'Deburr', 60, 60)
+    end
+    App::Actions::ReviseModel.call(
+      lid,
+      Nockplane::Modelling::Recipe.parse(PART).with_feature('seat', false).text,
+      note: 'no seat'
+    )
     assert_accessible("/drawings/#{drawn.slug}")
     App::Actions::UpdateDrawings.call([drawn])
     lost = drawn.reload.staleness.adrift[0].dimension.id
-    ['', 'view/front', 'view/iso', "dimension/#{lost}", 'dimension/d1', 'note/n1', 'block/b1', *App::Presenters::DrawingPage::HOUSE].then { |keys| assert_accessible(*keys.map { |key| "/drawings/#{drawn.slug}?select=#{key}" }) }
+    [
+      '',
+      'view/front',
+      'view/iso',
+      "dimension/#{lost}",
+      'dimension/d1',
+      'note/n1',
+      'block/b1',
+      *App::Presenters::DrawingPage::HOUSE
+    ].then { |keys| assert_accessible(*keys.map { |key| "/drawings/#{drawn.slug}?select=#{key}" }) }
   end
 
   def test_templates
     berth = App::Records::Template.at('a3-part-first-angle').value.berths.first.id
     assert_accessible('/templates')
-    ['', "berth/#{berth}", 'block/b1', *App::Presenters::DrawingPage::HOUSE].then { |keys| assert_accessible(*keys.map { |key| "/templates/a3-part-first-angle?select=#{key}" }) }
+    ['', "berth/#{berth}", 'block/b1', *App::Presenters::DrawingPage::HOUSE].then do |keys|
+      assert_accessible(*keys.map { |key| "/templates/a3-part-first-angle?select=#{key}" })
+    end
   end
 end

@@ -3,8 +3,8 @@
 require 'system_helper'
 require 'pdf/reader'
 
-# Setting the house style up once, as a drafting lead does it: a template from nothing, its title block, standard, layers and
-# berths, then drawings that are right the moment they exist.
+# Setting the house style up once, as a drafting lead does it: a template from nothing, its title block, standard,
+# layers and berths, then drawings that are right the moment they exist.
 class HouseStyleTest < SystemTest
   RING = <<~R
     nockplane: recipe/1
@@ -14,7 +14,9 @@ class HouseStyleTest < SystemTest
       - {id: ring, type: extrude, profile: {kind: circle, diameter: 50.8}, depth: 12.7}
       - {id: bore, type: hole, on: ring/end.end, diameter: 25.4, through: true}
   R
-  LOGO = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"><path fill="#0f6e75" d="M2 18L12 2L22 18Z"/><circle cx="30" cy="10" r="7" fill="none" stroke="#1c2b3a" stroke-width="2"/></svg>'
+  LOGO =
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"><path fill="#0f6e75" d="M2 18L12 2L22 18Z"/><circle ' \
+    'cx="30" cy="10" r="7" fill="none" stroke="#1c2b3a" stroke-width="2"/></svg>'
 
   def ring = @ring ||= App::Actions::AddModel.call(RING)
 
@@ -36,7 +38,11 @@ class HouseStyleTest < SystemTest
 
   def cell(words, column)
     within('.cells-index') { click_link words }
-    column.each { |label, value| label == 'Shows' || label == 'Field' || label == 'Picture' ? select(value, from: label) : fill_in(label, with: value) }
+    column.each do |label, value|
+      label == 'Shows' || label == 'Field' || label == 'Picture' ?
+        select(value, from: label) :
+        fill_in(label, with: value)
+    end
     press 'Change the cell', 'Title block cell changed'
     click_link '‹ Title block'
   end
@@ -66,7 +72,7 @@ class HouseStyleTest < SystemTest
     house 'Berths'
     press 'Add the berth', 'Berth added'
     [%w[below\ it View\ from\ above], %w[right\ of\ it View\ from\ the\ left]].each do |side, name|
-      select 'Front view', from: 'Folded out of'
+      select 'Front view', from: 'Made out of'
       select side, from: 'To the side'
       press 'Add the tied berth', 'Berth added'
       within('#column') { assert_link name }
@@ -99,18 +105,19 @@ class HouseStyleTest < SystemTest
     click_button 'Publish revision 1'
     assert_text 'Revision 1 of House A3 is published'
 
-    numbers = [['Lid', 'EN AW-6061', 'QI-2130-D'], ['Spacer ring', 'CuZn39Pb3', 'QI-2191-D']].map do |name, material, number|
-      visit '/drawings/new'
-      select 'House A3', from: 'Template'
-      drop name
-      assert_selector 'h1', text: name
-      assert_equal 4, all('#sheet g[data-owner^="view/"]', visible: :all).size
-      [name, material, number].each { |w| assert_includes sheet_words, w }
-      assert_selector '#sheet g[data-owner^="block/"] image', visible: :all
-      assert_text 'Nothing to settle'
-      assert_equal name, sheet_words.select { |w| w == name }.first
-      number
-    end
+    numbers =
+      [['Lid', 'EN AW-6061', 'QI-2130-D'], ['Spacer ring', 'CuZn39Pb3', 'QI-2191-D']].map do |name, material, number|
+        visit '/drawings/new'
+        select 'House A3', from: 'Template'
+        drop name
+        assert_selector 'h1', text: name
+        assert_equal 4, all('#sheet g[data-owner^="view/"]', visible: :all).size
+        [name, material, number].each { |w| assert_includes sheet_words, w }
+        assert_selector '#sheet g[data-owner^="block/"] image', visible: :all
+        assert_text 'Nothing to settle'
+        assert_equal name, sheet_words.select { |w| w == name }.first
+        number
+      end
     numbers.each { |n| judge_paper(App::Records::Drawing.find_by(number: n)) }
   end
 
@@ -121,7 +128,8 @@ class HouseStyleTest < SystemTest
     assert_equal [420, 297], reader.page(1).attributes[:MediaBox].last(2).map { |v| (v * 25.4 / 72).round }
     [drawing.title, drawing.number].each { |w| assert_includes reader.page(1).text.gsub(/\s+/, ''), w.gsub(/\s+/, '') }
     groups = reader.objects.values.grep(Hash).select { |o| o[:Type] == :OCG }
-    assert_includes groups.map { |g| g[:Name].dup.force_encoding('UTF-16BE').encode('UTF-8').delete("\uFEFF") }, 'Checked by hand'
+    assert_includes groups.map { |g| g[:Name].dup.force_encoding('UTF-16BE').encode('UTF-8').delete("\uFEFF") },
+                    'Checked by hand'
   end
 
   def test_third_angle_and_inch_fractions_restyle_the_drawing_at_once
@@ -140,7 +148,9 @@ class HouseStyleTest < SystemTest
     eventually('the fraction') { sheet_words.include?('1/2') }
     assert_includes sheet_words, '⌀2'
     assert_includes sheet_words, 'inch'
-    assert_equal Nockplane::Projection::ViewFrame.named('top'), drawing.reload.value.then { |d| d.frame(d.view('plan')) }, 'it still shows the part from above'
+    assert_equal Nockplane::Projection::ViewFrame.named('top'),
+                 drawing.reload.value.then { |d| d.frame(d.view('plan')) },
+                 'it still shows the part from above'
     click_button 'Undo'
     eventually('the way back') { sheet_words.include?('12,7') && above['front', 'plan'] }
   end
@@ -227,8 +237,15 @@ class HouseStyleTest < SystemTest
 
   def test_bad_pictures_fields_and_files_are_told_and_nothing_is_kept
     visit '/templates/a3-part-first-angle?select=house/block'
-    [['notes.svg', 'just text', 'is neither a PNG nor an SVG picture.'], ['evil.svg', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1 1"><script>alert(1)</script></svg>', 'scripts, styles, text, images and links are not taken'],
-     ['huge.png', "\x89PNG\r\n\x1A\n".b + ('x' * 1_200_000), 'a picture has at most 1 MB']].each do |name, bytes, words|
+    [
+      ['notes.svg', 'just text', 'is neither a PNG nor an SVG picture.'],
+      [
+        'evil.svg',
+        '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1 1"><script>alert(1)</script></svg>',
+        'scripts, styles, text, images and links are not taken'
+      ],
+      ['huge.png', "\x89PNG\r\n\x1A\n".b + ('x' * 1_200_000), 'a picture has at most 1 MB']
+    ].each do |name, bytes, words|
       attach_file 'picture-file', file(name, bytes)
       click_button 'Take it in'
       assert_text words
@@ -272,7 +289,10 @@ class HouseStyleTest < SystemTest
     visit '/'
     find('#find').send_keys('cuzn39')
     assert_selector '#found li', text: 'Spacer ring'
-    find('#find').send_keys(:arrow_down, :enter) if page.has_no_selector?('#found li[aria-selected="true"]', text: 'Spacer ring', wait: 1)
+    if page.has_no_selector?('#found li[aria-selected="true"]', text: 'Spacer ring', wait: 1)
+      find('#find').send_keys(:arrow_down, :enter)
+    end
+
     find('#find').send_keys(:enter) if page.has_selector?('#found li', wait: 0)
     assert_selector 'h1', text: 'Spacer ring'
     visit '/search?q=6061'

@@ -96,7 +96,9 @@ class LeadDayTest < SystemTest
     eventually('the widths') { (['100 ±0,2', '50'] - sheet_words).empty? }
     assert_text 'None left that this view could show'
     place = drawing.reload.value.dimension('d1').place
-    find('#sheet g[data-owner="dimension/d1"] rect.hit', visible: :all).then { |hit| drag(hit.native.rect.then { |r| [r.x + (r.width / 2), r.y + (r.height / 2)] }, [30, -20]) }
+    find('#sheet g[data-owner="dimension/d1"] rect.hit', visible: :all).then do |hit|
+      drag(hit.native.rect.then { |r| [r.x + (r.width / 2), r.y + (r.height / 2)] }, [30, -20])
+    end
     eventually('the move') { drawing.reload.value.dimension('d1').place != place }
     click_link '‹ Docket'
     fill_in 'Add a note', with: "Deburr all edges\nUndimensioned radii R1"
@@ -130,7 +132,11 @@ class LeadDayTest < SystemTest
 
   def test_step_5_a_lost_face_leaves_its_dimensions_adrift
     open_drawing
-    App::Actions::ReviseModel.call(lid, Nockplane::Modelling::Recipe.parse(PART).with_feature('seat', false).text, note: 'no seat')
+    App::Actions::ReviseModel.call(
+      lid,
+      Nockplane::Modelling::Recipe.parse(PART).with_feature('seat', false).text,
+      note: 'no seat'
+    )
     visit "/drawings/#{drawn.slug}"
     assert_text '◇ 1 annotation will go adrift'
     click_button 'Update the sheet'
@@ -198,7 +204,10 @@ class LeadDayTest < SystemTest
     open_drawing
     x = drawn.value.view('iso').x
     # A window that does not hear of the other's edit before its own.
-    execute_script("const ask = window.fetch; window.fetch = (path, ...more) => (String(path).endsWith('/pulse') ? Promise.reject(new Error('away')) : ask(path, ...more));")
+    execute_script(
+      "const ask = window.fetch; window.fetch = (path, ...more) => (String(path).endsWith('/pulse') ? " \
+      "Promise.reject(new Error('away')) : ask(path, ...more));"
+    )
     other = open_new_window
     within_window(other) do
       visit "/drawings/#{drawn.slug}?select=view/iso"

@@ -17,11 +17,19 @@ class NewcomerTest < SystemTest
   def dimension(id) = value.dimensions.find { |d| d.dimension == id }
   def sheet_keys(*keys) = page.driver.browser.action.send_keys(*keys).perform
   def control(letter) = page.driver.browser.action.key_down(:control).send_keys(letter).key_up(:control).perform
-  def focused = evaluate_script('document.activeElement.dataset.owner || document.activeElement.id || document.activeElement.tagName')
+
+  def focused
+    evaluate_script(
+      'document.activeElement.dataset.owner || document.activeElement.id || document.activeElement.tagName'
+    )
+  end
 
   def upload(name)
     visit '/models'
-    find('summary', text: 'Add a model').click unless page.has_field?('A file (.step, .stp, .recipe.yml, .assembly.yml)', wait: 1)
+    unless page.has_field?('A file (.step, .stp, .recipe.yml, .assembly.yml)', wait: 1)
+      find('summary', text: 'Add a model').click
+    end
+
     path = File.join(Dir.mktmpdir, "#{name}.step")
     File.binwrite(path, sample(name))
     attach_file('A file (.step, .stp, .recipe.yml, .assembly.yml)', path)
@@ -92,7 +100,9 @@ class NewcomerTest < SystemTest
     assert_text 'Isometric view now has the scale 1:2,5'
     fill_in 'scale', with: '1000:1'
     click_button 'Apply'
-    assert_text(/at 1000:1 Isometric view would be \d+(\.\d)? m long and not fit on the sheet; the largest scale that fits is/)
+    assert_text(
+      /at 1000:1 Isometric view would be \d+(\.\d)? m long and not fit on the sheet; the largest scale that fits is/
+    )
     assert_equal '1000:1', find('#scale').value
     assert_in_delta 0.4, value.view('iso').scale, 1e-9
   end
@@ -102,14 +112,23 @@ class NewcomerTest < SystemTest
     fill_in 'Add a note', with: 'All sharp edges broken 0,3 unless stated otherwise'
     click_button 'Put it on the sheet'
     assert_text 'Click where the note goes.'
-    spot = evaluate_script("(() => { const s = document.querySelector('#sheet svg.sheet'); const p = new DOMPoint(60, 240).matrixTransform(s.getScreenCTM()); return [p.x, p.y]; })()")
+    spot =
+      evaluate_script(
+        "(() => { const s = document.querySelector('#sheet svg.sheet'); const p = new DOMPoint(60, " \
+        '240).matrixTransform(s.getScreenCTM()); return [p.x, p.y]; })()'
+      )
     page.driver.browser.action.move_to_location(*spot.map(&:round)).click.perform
     eventually('the note') { value.notes.size == 1 }
     assert_in_delta 60, value.notes[0].x, 1
     assert_in_delta 297 - 240, value.notes[0].y, 1
     assert_selector '#sheet g[data-owner="note/n1"] text', visible: :all, count: 1
     visit "/drawings/#{drawn.slug}?select=note/n1"
-    box = evaluate_script("(() => { const r = document.querySelector('.wrap-handle').getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2, document.querySelector('#sheet g[data-owner=\"note/n1\"]').getBoundingClientRect().width]; })()")
+    box =
+      evaluate_script(
+        "(() => { const r = document.querySelector('.wrap-handle').getBoundingClientRect(); " \
+        "return [r.x + r.width / 2, r.y + r.height / 2, document.querySelector('#sheet " \
+        "g[data-owner=\"note/n1\"]').getBoundingClientRect().width]; })()"
+      )
     drag(box[0, 2], [-(box[2] / 2).round, 0])
     assert_selector '#sheet g[data-owner="note/n1"] text', visible: :all, minimum: 2
     eventually('its width') { value.notes[0].width.to_f > 10 }
@@ -137,9 +156,15 @@ class NewcomerTest < SystemTest
 
   def test_double_click_goes_near_and_words_can_be_read
     open_drawing
-    height = -> { evaluate_script("[...document.querySelectorAll('#sheet g[data-owner^=\"dimension/\"] text')].map((t) => t.getBoundingClientRect()).map((r) => Math.min(r.width, r.height)).sort((a, b) => a - b)[0]") }
+    height = -> do
+      evaluate_script(
+        "[...document.querySelectorAll('#sheet g[data-owner^=\"dimension/\"] text')].map((t) => " \
+        "t.getBoundingClientRect()).map((r) => Math.min(r.width, r.height)).sort((a, b) => a - b)[0]"
+      )
+    end
     small = height.call
-    # (The driver waits for the page between the two clicks: on a busy machine they come too far apart, and a person clicks again.)
+    # (The driver waits for the page between the two clicks: on a busy machine they come too far apart, and a person
+    # clicks again.)
     6.times do
       page.driver.browser.action.move_to_location(*middle('view/plan').map(&:round)).double_click.perform
       break if seen_within(3) { height.call > small * 1.5 }
@@ -169,10 +194,19 @@ class NewcomerTest < SystemTest
 
   def test_dragging_onto_the_title_block_is_marked_and_listed
     open_drawing
-    block = evaluate_script("(() => { const r = document.querySelector('#sheet g[data-owner^=\"block/\"]').getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })()")
+    block =
+      evaluate_script(
+        "(() => { const r = document.querySelector('#sheet g[data-owner^=\"block/\"]').getBoundingClientRect(); " \
+        "return [r.x + r.width / 2, r.y + r.height / 2]; })()"
+      )
     start = middle('view/iso')
     mouse = page.driver.browser.action
-    mouse.move_to_location(*start.map(&:round)).pointer_down(:left).move_by(5, 5).move_by(*block.zip(start).map { |a, b| (a - b).round - 5 }).perform
+    mouse
+      .move_to_location(*start.map(&:round))
+      .pointer_down(:left)
+      .move_by(5, 5)
+      .move_by(*block.zip(start).map { |a, b| (a - b).round - 5 })
+      .perform
     assert_selector '#sheet .drag-mark text', text: 'stands on the title block', visible: :all
     page.driver.browser.action.pointer_up(:left).perform
     assert_no_selector '#sheet .drag-mark', visible: :all
@@ -184,7 +218,11 @@ class NewcomerTest < SystemTest
 
   def test_adrift_annotations_are_tied_and_deleted_from_the_docket
     open_drawing
-    App::Actions::ReviseModel.call(lid, PART.sub('id: seat', 'id: recess').sub('at: [20, 0]', 'at: [28, 6]'), note: 'recess moved')
+    App::Actions::ReviseModel.call(
+      lid,
+      PART.sub('id: seat', 'id: recess').sub('at: [20, 0]', 'at: [28, 6]'),
+      note: 'recess moved'
+    )
     visit "/drawings/#{drawn.slug}"
     click_button 'Update the sheet'
     assert_text 'diameter of seat is gone from the model'
@@ -197,7 +235,9 @@ class NewcomerTest < SystemTest
     assert_no_selector '#sheet g.stood-in', visible: :all
     assert_equal 'recess.diameter', dimension('recess.diameter').dimension
     lost = value.dimensions.select { |d| d.dimension.start_with?('seat.') }
-    lost.each { |d| check "choose #{Nockplane::Drawings::Measure.words(value.standard, d.snapshot)}", allow_label_click: true }
+    lost.each do |d|
+      check "choose #{d.snapshot.words(value.standard)}", allow_label_click: true
+    end
     click_button 'Delete the ticked ones'
     assert_text 'Nothing to settle'
     click_button 'Undo'

@@ -41,7 +41,11 @@ class ScreensTest < SystemTest
 
   def test_an_assembly_exploded
     lid
-    unit = App::Actions::AddModel.call("nockplane: assembly/1\nname: Unit\ncomponents:\n  - {id: base, model: lid}\n  - {id: top, model: lid, offset: 30}\nexplode:\n  - {components: [top], direction: [0, 0, 1], distance: 60}\n")
+    unit =
+      App::Actions::AddModel.call(
+        "nockplane: assembly/1\nname: Unit\ncomponents:\n  - {id: base, model: lid}\n  - {id: top, model: lid, " \
+        "offset: 30}\nexplode:\n  - {components: [top], direction: [0, 0, 1], distance: 60}\n"
+      )
     visit "/models/#{unit.slug}"
     assert_selector '#viewer[data-ready="yes"]'
     click_button 'exploded'
@@ -72,7 +76,7 @@ class ScreensTest < SystemTest
     page.go_back
     assert_selector '#column h2', text: 'Docket of this drawing'
     open_drawing('?select=dimension/d1')
-    assert_selector '#column h2', text: value.dimension('d1').snapshot['value'].to_i.to_s
+    assert_selector '#column h2', text: value.dimension('d1').snapshot.value.to_i.to_s
   end
 
   def test_clicking_on_the_sheet_selects_and_escape_lets_go
@@ -108,8 +112,60 @@ class ScreensTest < SystemTest
     assert_equal version, drawn.reload.version
   end
 
+  def test_the_wheel_goes_nearer_to_what_is_under_the_pointer
+    open_drawing
+    version = drawn.reload.version
+    before = middle('view/front')
+    width = view_width('view/front')
+    wheel(before, -240)
+    assert_operator view_width('view/front'), :>, width * 1.2
+    before.zip(middle('view/front')).each { |a, b| assert_in_delta a, b, 3, 'it stays under the pointer' }
+    wheel(before, 240)
+    assert_in_delta width, view_width('view/front'), 2
+    assert_equal version, drawn.reload.version
+  end
+
+  def test_two_fingers_spread_go_nearer_and_one_moves_the_sheet
+    open_drawing
+    version = drawn.reload.version
+    width = view_width('view/front')
+    touch([[560, 600], [620, 600]], [[500, 600], [680, 600]])
+    assert_operator view_width('view/front'), :>, width * 1.5
+    before = middle('view/front')
+    touch([[640, 690]], [[700, 670]])
+    after = middle('view/front')
+    assert_in_delta 60, after[0] - before[0], 8
+    assert_in_delta(-20, after[1] - before[1], 8)
+    assert_equal version, drawn.reload.version
+  end
+
+  def view_width(key)
+    evaluate_script("document.querySelector('#sheet g[data-owner=\"#{key}\"]').getBoundingClientRect().width")
+  end
+
+  def wheel(at, by)
+    send_cdp('Input.dispatchMouseEvent', type: 'mouseWheel', x: at[0], y: at[1], deltaX: 0, deltaY: by)
+    sleep 0.3
+  end
+
+  # Fingers put down, moved in ten steps and lifted.
+  def touch(from, to)
+    points = ->(list) { list.each_with_index.map { |(x, y), i| { x: x, y: y, id: i } } }
+    send_cdp('Input.dispatchTouchEvent', type: 'touchStart', touchPoints: points[from])
+    (1..10).each do |step|
+      between = from.zip(to).map { |a, b| a.zip(b).map { |p, q| p + ((q - p) * step / 10.0) } }
+      send_cdp('Input.dispatchTouchEvent', type: 'touchMove', touchPoints: points[between])
+    end
+    send_cdp('Input.dispatchTouchEvent', type: 'touchEnd', touchPoints: [])
+    sleep 0.3
+  end
+
+  def send_cdp(name, **parameters) = page.driver.browser.execute_cdp(name, **parameters)
+
   def test_note_is_reworded_and_deleted
-    App::Actions::EditDrawing.call(drawn, base: nil) { |v| Nockplane::Drawings::Edits.add_note(v, 's1', 'Deburr', 60, 60) }
+    App::Actions::EditDrawing.call(drawn, base: nil) do |v|
+      Nockplane::Drawings::AnnotationEdits.add_note(v, 's1', 'Deburr', 60, 60)
+    end
     open_drawing('?select=note/n1')
     fill_in 'Words', with: 'Deburr all edges'
     click_button 'Change'

@@ -4,8 +4,8 @@ require 'system_helper'
 require 'step_helper'
 require 'pdf-reader'
 
-# The working line on a part that comes as a STEP file, in the browser: import, template, views, sizes, the next revision through
-# the intake folder, views behind, before and after, annotations adrift, update, PDF.
+# The working line on a part that comes as a STEP file, in the browser: import, template, views, sizes, the next
+# revision through the intake folder, views behind, before and after, annotations adrift, update, PDF.
 class StepDayTest < SystemTest
   include StepHelpers
 
@@ -79,11 +79,13 @@ class StepDayTest < SystemTest
     assert_selector '#sheet g[data-owner="gone"] path', visible: :all, minimum: 5
     before = evaluate_script("document.querySelector('#clip-fresh rect').getAttribute('width')").to_f
     find('#wipe').send_keys(*([:right] * 10))
-    eventually('the wipe') { evaluate_script("document.querySelector('#clip-fresh rect').getAttribute('width')").to_f > before + 2 }
+    eventually('the wipe') do
+      evaluate_script("document.querySelector('#clip-fresh rect').getAttribute('width')").to_f > before + 2
+    end
     check 'both at once'
     click_link '‹ Docket'
     click_button 'Update the sheet'
-    eventually('the new sizes') { (['94', '⌀24', '⌀35'] - sheet_words).empty? }
+    eventually('the new sizes') { (%w[94 ⌀24 ⌀35] - sheet_words).empty? }
     assert_text 'Nothing to settle'
 
     drop('motor-plate-r4', 'motor-plate.step')
@@ -96,7 +98,11 @@ class StepDayTest < SystemTest
     assert_text(/is adrift: .*boss ⌀35.* is gone from the model/)
     eventually('three holes') { sheet_words.include?('3× ⌀5,5') }
     assert_selector '#sheet g[data-state="adrift"]', visible: :all, minimum: 1
-    get_pdf = page.evaluate_async_script("const done = arguments[0]; fetch(location.pathname + '.pdf').then((r) => r.arrayBuffer()).then((b) => done([...new Uint8Array(b)]))")
+    get_pdf =
+      page.evaluate_async_script(
+        "const done = arguments[0]; fetch(location.pathname + '.pdf').then((r) => r.arrayBuffer()).then((b) => " \
+        "done([...new Uint8Array(b)]))"
+      )
     words = PDF::Reader.new(StringIO.new(get_pdf.pack('C*'))).pages[0].text
     assert_includes words.gsub(/\s/, ''), '3×⌀5,5'
   end

@@ -19,7 +19,11 @@ class ViewsSystemTest < SystemTest
   # Screen point of a point of paper, mm with y up.
   def screen(x, y)
     evaluate_script(<<~JS, x, value.sheets[0].paper.height - y)
-      (() => { const p = new DOMPoint(arguments[0], arguments[1]).matrixTransform(document.querySelector('svg.sheet').getScreenCTM()); return [p.x, p.y]; })()
+      (() => {
+        const seen = document.querySelector('svg.sheet').getScreenCTM();
+        const p = new DOMPoint(arguments[0], arguments[1]).matrixTransform(seen);
+        return [p.x, p.y];
+      })()
     JS
   end
 
@@ -38,14 +42,18 @@ class ViewsSystemTest < SystemTest
 
   def test_a_neighbour_is_pulled_out_by_its_handle_and_seen_before_it_is_dropped
     open_drawing('view/front')
-    x, y = evaluate_script("(() => { const r = document.querySelector('.pull-handle[data-to=\"up right\"]').getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })()")
+    x, y =
+      evaluate_script(
+        "(() => { const r = document.querySelector('.pull-handle[data-to=\"up right\"]').getBoundingClientRect(); " \
+        "return [r.x + r.width / 2, r.y + r.height / 2]; })()"
+      )
     mouse.move_to_location(x.round, y.round).pointer_down(:left).move_by(40, -10).move_by(60, 10).perform
     assert_selector '#sheet .pulled path', visible: :all, minimum: 5
     assert_nil value.views.find { |v| v.direction == 'up right' }, 'nothing is written yet'
     mouse.pointer_up(:left).perform
     heading 'Projected view'
     pulled = value.views.find { |v| v.direction == 'up right' }
-    assert_equal ['pictorial', 'front'], [pulled.kind, pulled.parent]
+    assert_equal %w[pictorial front], [pulled.kind, pulled.parent]
     click_button 'Undo'
     assert_no_selector "#sheet g[data-owner='view/#{pulled.id}']", visible: :all
   end
@@ -53,7 +61,10 @@ class ViewsSystemTest < SystemTest
   def test_by_keyboard_a_neighbour_from_the_pad_and_a_section_with_cross_hairs
     open_drawing
     find("[aria-label='Pull out View from the left, right']").send_keys(:enter)
-    assert_equal 'plan', value.views.find { |v| v.direction == 'right' && v.parent == 'plan' }&.parent if seen_within(10) { value.views.any? { |v| v.parent == 'plan' } }
+    if seen_within(10) { value.views.any? { |v| v.parent == 'plan' } }
+      assert_equal 'plan', value.views.find { |v| v.direction == 'right' && v.parent == 'plan' }&.parent
+    end
+
     visit "/drawings/#{drawn.slug}?select=view/plan"
     draw 'section'
     mouse.send_keys(*([:arrow_down] * 3), :enter).perform
@@ -77,7 +88,11 @@ class ViewsSystemTest < SystemTest
     fill_in 'cut-depth', with: '4,5'
     within(find('form', text: 'How it is cut')) { click_button 'Apply' }
     eventually('the depth') { value.view(section.id).own.depth == 4.5 }
-    line = evaluate_script("(() => { const r = document.querySelector('[data-owner=\"mark/#{section.id}\"] .hit-line').getBoundingClientRect(); return [r.x + r.width / 2, r.y + 6]; })()")
+    line =
+      evaluate_script(
+        "(() => { const r = document.querySelector('[data-owner=\"mark/#{section.id}\"] " \
+        ".hit-line').getBoundingClientRect(); return [r.x + r.width / 2, r.y + 6]; })()"
+      )
     drag(line, [-40, 0])
     eventually('the line moved') { value.view(section.id).own.line[0].x < 15 }
     click_button 'Look the other way'
@@ -105,7 +120,11 @@ class ViewsSystemTest < SystemTest
     click_paper(330, 250)
     heading 'Detail A'
     detail = made('detail')
-    corner = evaluate_script("(() => { const r = document.querySelector('.scale-handle').getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })()")
+    corner =
+      evaluate_script(
+        "(() => { const r = document.querySelector('.scale-handle').getBoundingClientRect(); return [r.x + r.width / " \
+        "2, r.y + r.height / 2]; })()"
+      )
     drag(corner, [90, 90])
     eventually('a larger scale') { value.scale(value.view(detail.id)) > value.scale(detail) }
     assert_includes Nockplane::Drafting::Scale::PREFERRED, value.scale(value.view(detail.id))
@@ -163,5 +182,100 @@ class ViewsSystemTest < SystemTest
     fresh = App::Records::Drawing.order(:id).last
     assert_equal 2, fresh.value.bindings.size
     assert_equal fresh.value.bindings.map(&:model).sort, fresh.bindings.pluck(:model_id).sort
+  end
+
+  # Middle of the text that names what the pointer meets.
+  def met = evaluate_script("document.querySelector('#sheet .sketch-words')?.textContent || null")
+
+  def hover(x, y)
+    mouse.move_to_location(*screen(x, y).map(&:round)).perform
+    met
+  end
+
+  def test_sizes_are_measured_by_picking_what_is_named_and_go_on_until_left
+    open_drawing
+    page.driver.browser.action.send_keys('m').perform
+    assert_selector '#sheet.placing'
+    left, right = at(-50, -25), at(50, -25)
+    assert_equal 'end', hover(*left)
+    click_paper(*left)
+    assert_equal 'centre', hover(*at(20, 0))
+    click_paper(*at(20, 0))
+    click_paper(left[0] + 30, left[1] - 12)
+    eventually('the size') { value.dimensions.any? { |d| d.snapshot.kind == 'across' } }
+    assert_in_delta 70, value.dimensions.last.snapshot.value, 1e-6
+    assert_selector '#sheet.placing'
+    click_paper(*left)
+    page.driver.browser.action.send_keys(:backspace).perform
+    click_paper(*right)
+    click_paper(*at(50, 25))
+    assert_text 'Click where the words go'
+    page.driver.browser.action.send_keys(:escape).perform
+    assert_no_selector '#sheet.placing'
+    assert_equal(1, value.dimensions.count { |d| d.snapshot.kind == 'across' })
+    click_button 'Undo'
+    eventually('it gone') { value.dimensions.none? { |d| d.snapshot.kind == 'across' } }
+  end
+
+  def test_running_dimensions_in_one_go
+    open_drawing
+    find('#make-measure summary').click
+    find('#several-way').select 'level'
+    find("[aria-label='How they are arranged']").select 'running'
+    find("#column [data-draw='measure several']").click
+    assert_selector '#sheet.placing'
+    [[-50, -25], [20, 0], [50, -25]].each { |p| click_paper(*at(*p)) }
+    page.driver.browser.action.send_keys(:enter).perform
+    assert_text 'Click where the line goes'
+    click_paper(*at(0, -25).then { |x, y| [x, y - 14] })
+    eventually('both sizes') do
+      value.dimensions.count { |d| d.place.is_a?(Nockplane::Drawings::Annotations::Running) } == 2
+    end
+    assert_equal([70.0, 100.0], value.dimensions.last(2).map { |d| d.snapshot.value.round(6) })
+  end
+
+  def test_a_note_is_pointed_at_a_place_of_a_view
+    App::Actions::EditDrawing.call(drawn, base: nil) do |v|
+      Nockplane::Drawings::AnnotationEdits.add_note(v, 's1', 'Deburr', 40, 270)
+    end
+    visit "/drawings/#{drawn.slug}?select=note/n1"
+    assert_text 'It points at nothing.'
+    page.driver.browser.action.send_keys('l').perform
+    assert_selector '#sheet.placing'
+    assert_equal 'centre', hover(*at(20, 0))
+    click_paper(*at(20, 0))
+    assert_text(/centre of/)
+    assert_selector "#sheet g[data-owner='note/n1'] polygon", visible: :all
+    click_button 'take it away'
+    assert_text 'It points at nothing.'
+  end
+
+  def test_model_dimensions_are_chosen_on_the_view_itself
+    id = drawn.value.dimensions.find { |d| d.dimension == 'plate.profile.width' }.id
+    App::Actions::EditDrawing.call(drawn, base: nil) do |v|
+      Nockplane::Drawings::AnnotationEdits.remove(v, "dimension/#{id}")
+    end
+    open_drawing('view/front')
+    page.driver.browser.action.send_keys('c').perform
+    assert_selector '#sheet .candidates [data-owner="candidate/plate.profile.width"]', visible: :all
+    x, y =
+      evaluate_script(
+        "(() => { const r = document.querySelector('.candidates .hit').getBoundingClientRect(); " \
+        'return [r.x + r.width / 2, r.y + r.height / 2]; })()'
+      )
+    ticked = -> { all('#column input[name=dimension]').count(&:checked?) }
+    mouse.move_to_location(x.round, y.round).click.perform
+    assert_selector '#sheet .candidates .taken', visible: :all
+    assert_equal 1, ticked.call
+    sleep 0.6
+    mouse.move_to_location(x.round, y.round).click.perform
+    assert_no_selector '#sheet .candidates .taken', visible: :all
+    assert_equal 0, ticked.call
+    heading 'Front view'
+    sleep 0.6
+    mouse.move_to_location(x.round, y.round).click.perform
+    click_button 'Adopt the ticked ones'
+    eventually('it adopted') { value.dimensions.any? { |d| d.dimension == 'plate.profile.width' } }
+    assert_no_selector '#sheet .candidates', visible: :all
   end
 end

@@ -87,12 +87,15 @@ class Iso286Test < CoreTest
 
   SINGLE.each do |id, size, code, upper, lower|
     define_method("test_#{id.downcase.tr('-', '_')}") do
-      [upper, lower].zip(Tolerancing::Iso286.deviations(code, size)).each { |want, got| assert_in_delta want, got, 1e-9, id }
+      [upper, lower].zip(Tolerancing::Iso286.deviations(code, size))
+        .each { |want, got| assert_in_delta want, got, 1e-9, id }
     end
   end
 
   def test_codes_outside_the_tables_are_refused_in_words
-    assert_equal '600 mm is outside the tables of ISO 286 (above 0 up to 500 mm)', assert_raises(Tolerancing::Iso286::OutOfTables) { Tolerancing::Iso286.deviations('H7', 600) }.message
-    assert_equal "'Q7' is not a tolerance class of ISO 286", assert_raises(Tolerancing::Iso286::OutOfTables) { Tolerancing::Iso286.deviations('Q7', 6) }.message
+    assert_equal '600 mm is outside the tables of ISO 286 (above 0 up to 500 mm)',
+                 assert_raises(Tolerancing::Iso286::OutOfTables) { Tolerancing::Iso286.deviations('H7', 600) }.message
+    assert_equal "'Q7' is not a tolerance class of ISO 286",
+                 assert_raises(Tolerancing::Iso286::OutOfTables) { Tolerancing::Iso286.deviations('Q7', 6) }.message
   end
 end

@@ -21,7 +21,10 @@ module Nockplane
       end
 
       def closed(standard, tip, u, more)
-        points = wings(tip, u, standard.arrow_length, standard.arrow_length * standard.arrow_ratio / 2).then { |a, b| [tip, a, b] }
+        points =
+          wings(tip, u, standard.arrow_length, standard.arrow_length * standard.arrow_ratio / 2).then do |a, b|
+            [tip, a, b]
+          end
         return Ink::Fill.new(points: points, **more) if standard.arrow == 'filled'
 
         Ink::Line.new(points: points, closed: true, width: standard.narrow, **more)
@@ -41,7 +44,13 @@ module Nockplane
       end
 
       def dot(tip, radius, more)
-        Ink::Fill.new(points: Array.new(24) { |i| [tip[0] + (radius * Math.cos(i * Math::PI / 12)), tip[1] + (radius * Math.sin(i * Math::PI / 12))] }, **more)
+        Ink::Fill.new(
+          points:
+            Array.new(24) do |i|
+              [tip[0] + (radius * Math.cos(i * Math::PI / 12)), tip[1] + (radius * Math.sin(i * Math::PI / 12))]
+            end,
+          **more
+        )
       end
 
       # The two back corners.

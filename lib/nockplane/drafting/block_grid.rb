@@ -3,12 +3,31 @@
 module Nockplane
   module Drafting
     # The grid of a title block: columns (widths) and rows (heights, from the top) in mm, and cells as plain hashes:
-    #   id; row, col (0 first) and rows, cols it spans; caption; one of text, field (see Drawings::Fields), picture (id) or
-    #   symbol ("projection"); height of lettering, mm; align left, centre, right; rule shrink, wrap or cut; empty: words when the
-    #   field has no value; before, after, case (upper, lower), decimals: how a field is written.
+    #   id; row, col (0 first) and rows, cols it spans; caption; one of text, field (see Drawings::Fields), picture (id)
+    #   or symbol ("projection"); height of lettering, mm; align left, centre, right; rule shrink, wrap or cut; empty:
+    #   words when the field has no value; before, after, case (upper, lower), decimals: how a field is written.
     # Changes give a new grid or a sentence (String) saying why not.
     class BlockGrid
-      KEYS = %w[id row col rows cols caption text field picture symbol height align rule empty before after case decimals].freeze
+      KEYS = %w[
+        id
+        row
+        col
+        rows
+        cols
+        caption
+        text
+        field
+        picture
+        symbol
+        height
+        align
+        rule
+        empty
+        before
+        after
+        case
+        decimals
+      ].freeze
       # What a cell may show and how.
       ALIGNS = %w[left centre right].freeze
       RULES = %w[shrink wrap cut].freeze
@@ -50,15 +69,26 @@ module Nockplane
       # The cell with other values (nil takes one away).
       def with(id, values) = replace(@cells.map { |c| c['id'] == id ? c.merge(values).compact : c })
 
-      # Cuts a cell in two, side by side ("columns") or one above the other ("rows"); the first part keeps what it shows.
+      # Cuts a cell in two, side by side ("columns") or one above the other ("rows"); the first part keeps what it
+      # shows.
       def split(id, way)
-        index, count, start, sizes = way == 'columns' ? ['col', 'cols', cell(id)['col'], @columns] : ['row', 'rows', cell(id)['row'], @rows]
+        index, count, start, sizes =
+          way == 'columns' ? ['col', 'cols', cell(id)['col'], @columns] : ['row', 'rows', cell(id)['row'], @rows]
         grid = cell(id)[count] > 1 ? self : halved(start, index, count, sizes)
         return grid if grid.is_a?(String)
 
         old = grid.cell(id)
         first = old[count] / 2
-        fresh = { 'id' => free_id, 'row' => old['row'], 'col' => old['col'], 'rows' => old['rows'], 'cols' => old['cols'], 'height' => old['height'], 'align' => old['align'], 'rule' => old['rule'] }
+        fresh = {
+          'id' => free_id,
+          'row' => old['row'],
+          'col' => old['col'],
+          'rows' => old['rows'],
+          'cols' => old['cols'],
+          'height' => old['height'],
+          'align' => old['align'],
+          'rule' => old['rule']
+        }
         fresh = fresh.merge(index => old[index] + first, count => old[count] - first)
         grid.replace(grid.cells.map { |c| c['id'] == id ? c.merge(count => first) : c } + [fresh.compact])
       end
@@ -68,33 +98,67 @@ module Nockplane
         a = cell(id)
         across, along, many, span = way == 'right' ? %w[row col rows cols] : %w[col row cols rows]
         other = @cells.find { |c| c[across] == a[across] && c[many] == a[many] && c[along] == a[along] + a[span] }
-        return "there is no cell of the same #{way == 'right' ? 'height to the right' : 'width below'} to merge with" unless other
+        unless other
+          return "there is no cell of the same #{way == 'right' ? 'height to the right' : 'width below'} to merge with"
+        end
 
-        replace(@cells.reject { |c| c['id'] == other['id'] }.map { |c| c['id'] == id ? a.merge(span => a[span] + other[span]) : c })
+        replace(
+          @cells
+            .reject { |c| c['id'] == other['id'] }
+            .map { |c| c['id'] == id ? a.merge(span => a[span] + other[span]) : c }
+        )
       end
 
-      # Makes a cell wide or high, mm: what follows on gives way where there is something, so that the block keeps its size.
+      # Makes a cell wide or high, mm: what follows on gives way where there is something, so that the block keeps its
+      # size.
       def size(id, width: nil, height: nil)
         a = cell(id)
         columns = width ? resized(@columns, a['col'], a['cols'], width) : @columns
         rows = height ? resized(@rows, a['row'], a['rows'], height) : @rows
-        return "columns and rows are #{LEAST.round} mm or more; there is no room for that" if [*columns, *rows].any? { |v| v < LEAST }
+        if [*columns, *rows].any? { |v| v < LEAST }
+          return "columns and rows are #{LEAST.round} mm or more; there is no room for that"
+        end
 
         BlockGrid.new(columns, rows, @cells)
       end
 
       # A new row below the last, one cell wide.
       def with_row(height)
-        BlockGrid.new(@columns, @rows + [height], @cells + [{ 'id' => free_id, 'row' => @rows.size, 'col' => 0, 'rows' => 1, 'cols' => @columns.size, 'height' => 3.5, 'align' => 'left', 'rule' => 'shrink' }])
+        BlockGrid.new(
+          @columns,
+          @rows + [height],
+          @cells +
+            [
+              {
+                'id' => free_id,
+                'row' => @rows.size,
+                'col' => 0,
+                'rows' => 1,
+                'cols' => @columns.size,
+                'height' => 3.5,
+                'align' => 'left',
+                'rule' => 'shrink'
+              }
+            ]
+        )
       end
 
       # Without rows that hold nothing but this cell.
       def without_row(id)
         a = cell(id)
-        return 'only a cell as wide as the block can be taken away; merge it with a neighbour instead' unless a['cols'] == @columns.size && @rows.size > a['rows']
+        unless a['cols'] == @columns.size && @rows.size > a['rows']
+          return 'only a cell as wide as the block can be taken away; merge it with a neighbour instead'
+        end
 
-        cells = @cells.reject { |c| c['id'] == id }.map { |c| c['row'] > a['row'] ? c.merge('row' => c['row'] - a['rows']) : c }
-        BlockGrid.new(@columns, @rows.each_index.reject { |i| i.between?(a['row'], a['row'] + a['rows'] - 1) }.map { |i| @rows[i] }, cells)
+        cells =
+          @cells
+            .reject { |c| c['id'] == id }
+            .map { |c| c['row'] > a['row'] ? c.merge('row' => c['row'] - a['rows']) : c }
+        BlockGrid.new(
+          @columns,
+          @rows.each_index.reject { |i| i.between?(a['row'], a['row'] + a['rows'] - 1) }.map { |i| @rows[i] },
+          cells
+        )
       end
 
       protected
@@ -104,20 +168,37 @@ module Nockplane
       private
 
       def sound?
-        [@columns, @rows].all? { |l| l.is_a?(Array) && l.size.between?(1, 60) && l.all? { |v| v.is_a?(Numeric) && v.between?(LEAST, 1500) } } &&
-          @cells.is_a?(Array) && @cells.size.between?(1, MOST_CELLS) && @cells.all?(Hash)
+        [@columns, @rows].all? do |l|
+          l.is_a?(Array) && l.size.between?(1, 60) && l.all? { |v| v.is_a?(Numeric) && v.between?(LEAST, 1500) }
+        end && @cells.is_a?(Array) && @cells.size.between?(1, MOST_CELLS) && @cells.all?(Hash)
       end
 
       def cell_problems(cell)
         name = "title block cell '#{cell['id']}'"
         return ["#{name}: '#{(cell.keys - KEYS)[0]}' is not known"] unless (cell.keys - KEYS).empty?
-        return ["#{name} has no whole place in the grid"] unless %w[row col rows cols].all? { |k| cell[k].is_a?(Integer) && cell[k] >= 0 } && cell['rows'].positive? && cell['cols'].positive?
-        return ["#{name} reaches out of the block"] if cell['col'] + cell['cols'] > @columns.size || cell['row'] + cell['rows'] > @rows.size
+        unless %w[row col rows cols].all? { |k| cell[k].is_a?(Integer) && cell[k] >= 0 } && cell['rows'].positive? &&
+                 cell['cols'].positive?
+          return ["#{name} has no whole place in the grid"]
+        end
 
-        [("#{name}: lettering is 1 to 30 mm high" unless cell['height'].nil? || (cell['height'].is_a?(Numeric) && cell['height'].between?(1, 30))),
-         ("#{name}: align is #{ALIGNS.join(', ')}" unless cell['align'].nil? || ALIGNS.include?(cell['align'])),
-         ("#{name}: the rule is #{RULES.join(', ')}" unless cell['rule'].nil? || RULES.include?(cell['rule'])),
-         ("#{name}: its words are longer than #{WORDS} letters" if cell.values.grep(String).any? { |v| v.size > WORDS })].compact
+        if cell['col'] + cell['cols'] > @columns.size || cell['row'] + cell['rows'] > @rows.size
+          return ["#{name} reaches out of the block"]
+        end
+
+        [
+          (
+            unless cell['height'].nil? || (cell['height'].is_a?(Numeric) && cell['height'].between?(1, 30))
+              "#{name}: lettering is 1 to 30 mm high"
+            end
+          ),
+          ("#{name}: align is #{ALIGNS.join(', ')}" unless cell['align'].nil? || ALIGNS.include?(cell['align'])),
+          ("#{name}: the rule is #{RULES.join(', ')}" unless cell['rule'].nil? || RULES.include?(cell['rule'])),
+          (
+            if cell.values.grep(String).any? { |v| v.size > WORDS }
+              "#{name}: its words are longer than #{WORDS} letters"
+            end
+          )
+        ].compact
       end
 
       def overlaps

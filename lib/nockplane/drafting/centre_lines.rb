@@ -17,11 +17,19 @@ module Nockplane
         @to_paper = to_paper
       end
 
-      # Ink for a model's turned axes (origin, direction, from, to, radius: Products::Axis) and the pitch circles [[centre, axis, radius], ...] of its patterns.
+      # Ink for a model's turned axes (origin, direction, from, to, radius: Products::Axis) and the pitch circles
+      # [[centre, axis, radius], ...] of its patterns.
       def ink(axes, pitch_circles)
-        circles = pitch_circles.select { |_, axis, _| @frame.along?(axis) }.map { |c, _, r| [@to_paper.call(c), r * @scale] }.uniq
-        marks = axes.select { |a| @frame.along?(a.direction) }.group_by { |a| @to_paper.call(a.origin).map { |v| v.round(3) } }
-                    .flat_map { |_, same| mark(@to_paper.call(same[0].origin), same.map(&:radius).max * @scale, circles) }
+        circles =
+          pitch_circles
+            .select { |_, axis, _| @frame.along?(axis) }
+            .map { |c, _, r| [@to_paper.call(c), r * @scale] }
+            .uniq
+        marks =
+          axes
+            .select { |a| @frame.along?(a.direction) }
+            .group_by { |a| @to_paper.call(a.origin).map { |v| v.round(3) } }
+            .flat_map { |_, same| mark(@to_paper.call(same[0].origin), same.map(&:radius).max * @scale, circles) }
         sides = axes.select { |a| @frame.square?(a.direction) }.map { |a| side(a) }
         [*circles.map { |centre, r| circle(centre, r) }, *marks, *merge(sides).map { |a, b| chain(a, b) }]
       end
@@ -38,7 +46,10 @@ module Nockplane
         reach = radius + @overrun
         home = circles.find { |c, r| (Math.hypot(at[0] - c[0], at[1] - c[1]) - r).abs < 1e-3 }
         unless home
-          return [chain([at[0] - reach, at[1]], [at[0] + reach, at[1]]), chain([at[0], at[1] - reach], [at[0], at[1] + reach])]
+          return [
+            chain([at[0] - reach, at[1]], [at[0] + reach, at[1]]),
+            chain([at[0], at[1] - reach], [at[0], at[1] + reach])
+          ]
         end
 
         ux = (at[0] - home[0][0]) / home[1]
@@ -57,7 +68,9 @@ module Nockplane
           l = Math.hypot(b[0] - a[0], b[1] - a[1])
           u = [(b[0] - a[0]) / l, (b[1] - a[1]) / l]
           spans = group.map { |ends| ends.map { |p| ((p[0] - a[0]) * u[0]) + ((p[1] - a[1]) * u[1]) }.sort }
-          Projection::Intervals.union(spans, 1.0).map { |s, t| [s, t].map { |k| [a[0] + (u[0] * k), a[1] + (u[1] * k)] } }
+          Projection::Intervals
+            .union(spans, 1.0)
+            .map { |s, t| [s, t].map { |k| [a[0] + (u[0] * k), a[1] + (u[1] * k)] } }
         end
       end
 

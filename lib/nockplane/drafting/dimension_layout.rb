@@ -3,7 +3,8 @@
 module Nockplane
   module Drafting
     # Draws one dimension on paper in the manner of a standard. Three forms: :linear (dimension line parallel to what it
-    # measures), :leader (arrow on a circle or corner, text on a reference line), :angle (arc about the vertex). Rules DIM-01 to 17.
+    # measures), :leader (arrow on a circle or corner, text on a reference line), :angle (arc about the vertex). Rules
+    # DIM-01 to 17.
     class DimensionLayout
       LAYER = 'dimension'
 
@@ -13,8 +14,9 @@ module Nockplane
         @lettering = WordsInk.new(standard, layer: LAYER, tone: tone)
       end
 
-      # a, b: paper points the extension lines start at; at: signed distance of the dimension line from a, along the left
-      # normal of a -> b measured direction e; shift: text along the line from its middle. e: unit direction of measuring.
+      # a, b: paper points the extension lines start at; at: signed distance of the dimension line from a, along the
+      # left normal of a -> b measured direction e; shift: text along the line from its middle. e: unit direction of
+      # measuring.
       def linear(a, b, e, at, words, shift: 0.0)
         n = [-e[1], e[0]]
         p = foot(a, a, e, n, at)
@@ -22,21 +24,52 @@ module Nockplane
         length = ((q[0] - p[0]) * e[0]) + ((q[1] - p[1]) * e[1])
         p, q, a, b, length = q, p, b, a, -length if length.negative?
         text = TextPlace.new(@standard, e, words_width(words), length, shift, clear(words))
-        [extension(a, p), extension(b, q), *dimension_line(p, q, e, length, text), *@lettering.ink(words, text.at(p, q), text.degrees, :middle)].compact
+        [
+          extension(a, p),
+          extension(b, q),
+          *dimension_line(p, q, e, length, text),
+          *@lettering.ink(words, text.at(p, q), text.degrees, :middle)
+        ].compact
       end
 
-      # tip: paper point on the circle; toward: point the arrow aims at (its centre); knee: where the reference line begins.
+      # One of several running from an origin on one line (DIM-42): origin, point: paper points the extension lines
+      # start at; e, at as of #linear, from the origin; side: on which the words stand; mark: with the circle marked 0.
+      def running(origin, point, e, at, words, side, mark: false)
+        n = [-e[1], e[0]]
+        p, q = [origin, point].map { |a| foot(a, origin, e, n, at) }
+        way = ((q[0] - p[0]) * e[0]) + ((q[1] - p[1]) * e[1]) >= 0 ? e : e.map(&:-@)
+        [
+          extension(point, q),
+          thin(p, q),
+          arrow(q, way),
+          *(mark ? zero(origin, p, n, side) : []),
+          *beyond(q, n, side, words)
+        ].compact
+      end
+
+      # tip: paper point on the circle; toward: point the arrow aims at (its centre); knee: where the reference line
+      # begins.
       def leader(tip, toward, knee, words)
         right = knee[0] >= tip[0]
         width = words_width(words)
         broken = @standard.broken_line?
         shelf = [knee[0] + ((right ? 1 : -1) * (broken ? 3 : width + 2)), knee[1]]
         start = broken ? (right ? shelf[0] + 1 : shelf[0] - 1 - width) : (right ? knee[0] + 1 : shelf[0] + 1)
-        [thin(tip, knee), thin(knee, shelf), arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
-         *@lettering.ink(words, [start, broken ? knee[1] - (@standard.text_height / 2) : knee[1] + clear(words)], 0.0, :start)]
+        [
+          thin(tip, knee),
+          thin(knee, shelf),
+          arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
+          *@lettering.ink(
+            words,
+            [start, broken ? knee[1] - (@standard.text_height / 2) : knee[1] + clear(words)],
+            0.0,
+            :start
+          )
+        ]
       end
 
-      # A tolerance frame of cells (ISO 1101), or a datum letter in its box with a filled triangle on the feature (ISO 5459).
+      # A tolerance frame of cells (ISO 1101), or a datum letter in its box with a filled triangle on the feature (ISO
+      # 5459).
       # tip: paper point on the feature; knee: where the frame begins.
       def frame(tip, toward, knee, cells, datum: false)
         right = knee[0] >= tip[0]
@@ -45,10 +78,29 @@ module Nockplane
         x = right ? knee[0] : knee[0] - widths.sum
         y = knee[1] - (h / 2)
         edges = widths.reduce([x]) { |xs, w| xs << (xs[-1] + w) }
-        [thin(tip, knee), datum ? triangle(tip, knee) : arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
-         Ink::Line.new(points: [[x, y], [edges[-1], y], [edges[-1], y + h], [x, y + h]], closed: true, width: @standard.width(LAYER), layer: LAYER, tone: @tone),
-         *edges[1...-1].map { |e| thin([e, y], [e, y + h]) },
-         *cells.each_with_index.map { |c, i| Ink.text((edges[i] + edges[i + 1]) / 2, y + (h / 4), c, height: @standard.text_height, anchor: :middle, layer: LAYER, tone: @tone) }]
+        [
+          thin(tip, knee),
+          datum ? triangle(tip, knee) : arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
+          Ink::Line.new(
+            points: [[x, y], [edges[-1], y], [edges[-1], y + h], [x, y + h]],
+            closed: true,
+            width: @standard.width(LAYER),
+            layer: LAYER,
+            tone: @tone
+          ),
+          *edges[1...-1].map { |e| thin([e, y], [e, y + h]) },
+          *cells.each_with_index.map do |c, i|
+            Ink.text(
+              (edges[i] + edges[i + 1]) / 2,
+              y + (h / 4),
+              c,
+              height: @standard.text_height,
+              anchor: :middle,
+              layer: LAYER,
+              tone: @tone
+            )
+          end
+        ]
       end
 
       # vertex on paper, angles in radians counter-clockwise, radius of the arc; words centred on its middle.
@@ -57,9 +109,14 @@ module Nockplane
         mid = (from + to) / 2
         side = ->(a) { thin(at[a, radius * 0.25], at[a, radius + @standard.overrun]) }
         degrees = @standard.aligned_text? ? Lettering.reading_angle((mid * 180 / Math::PI) - 90) : 0.0
-        [side[from], side[to], *arcs(vertex, from, to, radius, words),
-         arrow(at[from, radius], [Math.sin(from), -Math.cos(from)]), arrow(at[to, radius], [-Math.sin(to), Math.cos(to)]),
-         *@lettering.ink(words, angle_text(at, mid, radius, degrees, words), degrees, :middle)]
+        [
+          side[from],
+          side[to],
+          *arcs(vertex, from, to, radius, words),
+          arrow(at[from, radius], [Math.sin(from), -Math.cos(from)]),
+          arrow(at[to, radius], [-Math.sin(to), Math.cos(to)]),
+          *@lettering.ink(words, angle_text(at, mid, radius, degrees, words), degrees, :middle)
+        ]
       end
 
       # mm of paper that the words take.
@@ -67,13 +124,51 @@ module Nockplane
 
       private
 
+      # The origin of running dimensions.
+      def zero(origin, p, n, side)
+        r = @standard.arrow_length * 0.4
+        circle =
+          Ink::Arc.new(
+            centre: p,
+            rx: r,
+            ry: r,
+            rotation: 0.0,
+            from: 0.0,
+            to: 2 * Math::PI,
+            width: @standard.width(LAYER),
+            layer: LAYER,
+            tone: @tone
+          )
+        [extension(origin, p), circle, *beyond(p, n, side, SizeText::Words.new('0'))]
+      end
+
+      # Words in line with an extension line, beyond the dimension line.
+      def beyond(q, n, side, words)
+        degrees = Lettering.reading_angle(Math.atan2(n[1], n[0]) * 180 / Math::PI)
+        r = degrees * Math::PI / 180
+        off = @standard.overrun + 1.0 + (words_width(words) / 2)
+        down = @standard.text_height / 2
+        at = [0, 1].map { |k| q[k] + (n[k] * side * off) + ([Math.sin(r), -Math.cos(r)][k] * down) }
+        @lettering.ink(words, at, degrees, :middle)
+      end
+
       # The arc, open where words stand in it.
       def arcs(vertex, from, to, radius, words)
         half = @standard.broken_line? ? [((words_width(words) / 2) + 1) / radius, (to - from) / 2].min : 0.0
         mid = (from + to) / 2
         spans = half.positive? ? [[from, mid - half], [mid + half, to]] : [[from, to]]
         spans.reject { |a, b| b - a < 1e-6 }.map do |a, b|
-          Ink::Arc.new(centre: vertex, rx: radius, ry: radius, rotation: 0.0, from: a, to: b, width: @standard.width(LAYER), layer: LAYER, tone: @tone)
+          Ink::Arc.new(
+            centre: vertex,
+            rx: radius,
+            ry: radius,
+            rotation: 0.0,
+            from: a,
+            to: b,
+            width: @standard.width(LAYER),
+            layer: LAYER,
+            tone: @tone
+          )
         end
       end
 
@@ -83,7 +178,10 @@ module Nockplane
         up = [-Math.sin(r), Math.cos(r)]
         off = @standard.broken_line? ? -@standard.text_height / 2 : clear(words)
         # Level words above an arc that is not level stand clear of it to the outside.
-        place = at[mid, radius + 1 + (words_width(words) / 2 * Math.cos(mid).abs)] unless @standard.broken_line? || @standard.aligned_text?
+        unless @standard.broken_line? || @standard.aligned_text?
+          place = at[mid, radius + 1 + (words_width(words) / 2 * Math.cos(mid).abs)]
+        end
+
         [place[0] + (up[0] * off), place[1] + (up[1] * off)]
       end
 
@@ -102,15 +200,20 @@ module Nockplane
 
         u = [(to[0] - from[0]) / l, (to[1] - from[1]) / l]
         start = [@standard.gap / 2, l].min
-        thin([from[0] + (u[0] * start), from[1] + (u[1] * start)], [to[0] + (u[0] * @standard.overrun), to[1] + (u[1] * @standard.overrun)])
+        thin(
+          [from[0] + (u[0] * start), from[1] + (u[1] * start)],
+          [to[0] + (u[0] * @standard.overrun), to[1] + (u[1] * @standard.overrun)]
+        )
       end
 
-      # The line in one piece or open round its words; arrows inside where there is room, else pointing in from outside (DIM-07).
+      # The line in one piece or open round its words; arrows inside where there is room, else pointing in from outside
+      # (DIM-07).
       def dimension_line(p, q, e, length, text)
         out = text.arrows_inside? ? 0.0 : @standard.arrow_length * 2
         spans = text.cut? ? [[-out, text.from], [text.to, length + out]] : [[-out, length + out]]
         at = ->(s) { [p[0] + (e[0] * s), p[1] + (e[1] * s)] }
-        lines = spans.reject { |a, b| b - a < 1e-6 }.map { |a, b| a == -0.0 && b == length ? thin(p, q) : thin(at[a], at[b]) }
+        lines =
+          spans.reject { |a, b| b - a < 1e-6 }.map { |a, b| a == -0.0 && b == length ? thin(p, q) : thin(at[a], at[b]) }
         inward = text.arrows_inside? ? -1 : 1
         lines << arrow(p, [e[0] * inward, e[1] * inward]) << arrow(q, [e[0] * -inward, e[1] * -inward])
       end

@@ -4,14 +4,23 @@ module Nockplane
   module Drafting
     # Numbers as people type them: "24,5", "24.5", "151 mm", "1 3/8 in", "30°", "1:2,5".
     module Entry
-      UNITS = { 'mm' => 1.0, 'cm' => 10.0, 'm' => 1000.0, 'in' => 25.4, 'inch' => 25.4, '"' => 25.4, '°' => 1.0, 'deg' => 1.0 }.freeze
+      UNITS = {
+        'mm' => 1.0,
+        'cm' => 10.0,
+        'm' => 1000.0,
+        'in' => 25.4,
+        'inch' => 25.4,
+        '"' => 25.4,
+        '°' => 1.0,
+        'deg' => 1.0
+      }.freeze
       NUMBER = /\A([-+]?\d{0,7}(?:[.,]\d{1,6})?)\s*(\D*)\z/
       FRACTION = %r{\A(?:(\d{1,5})[ -])?(\d{1,4})/(\d{1,4})\s*(\D*)\z}
 
       module_function
 
-      # mm or degrees (counts as they are) of a size typed into a drawing of a standard: a bare number is in the standard's unit. Signs
-      # (⌀, R, n×) before it do no harm. nil when it is no number. Whole numbers come as Integer.
+      # mm or degrees (counts as they are) of a size typed into a drawing of a standard: a bare number is in the
+      # standard's unit. Signs (⌀, R, n×) before it do no harm. nil when it is no number. Whole numbers come as Integer.
       def size(text, kind, standard)
         words = text.to_s.strip.sub(/\A(?:\d+\s*[×xX]\s*)?[⌀ØøR]?\s*/, '')
         value, unit = parts(words)
@@ -28,7 +37,10 @@ module Nockplane
       end
 
       # What to write instead.
-      def fault(text, standard) = "“#{text.to_s.strip[0, 40]}” is no size; write a number such as #{standard.inch? ? '1.375 or 1 3/8' : "24#{standard.decimal}5 or 151 mm"}."
+      def fault(text, standard)
+        "“#{text.to_s.strip[0, 40]}” is no size; " \
+          "write a number such as #{standard.inch? ? '1.375 or 1 3/8' : "24#{standard.decimal}5 or 151 mm"}."
+      end
 
       # [number, unit] of text, nil for none.
       def parts(text)

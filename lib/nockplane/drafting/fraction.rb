@@ -7,7 +7,9 @@ module Nockplane
       module_function
 
       # Is a length the same as its fraction, within a difference in inches?
-      def exact?(inches, denominator, difference) = (inches - ((inches * denominator).round / denominator.to_f)).abs < difference
+      def exact?(inches, denominator, difference)
+        (inches - ((inches * denominator).round / denominator.to_f)).abs < difference
+      end
 
       # The nearest multiple of 1/denominator, reduced: 1.375 -> "1 3/8".
       def words(inches, denominator)

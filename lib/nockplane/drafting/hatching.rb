@@ -2,8 +2,8 @@
 
 module Nockplane
   module Drafting
-    # Section lining of cut areas on paper (SEC-24 to 27): parallel narrow lines at the standard's angle and spacing, from one
-    # common datum, so that separate areas of one part are lined alike.
+    # Section lining of cut areas on paper (SEC-24 to 27): parallel narrow lines at the standard's angle and spacing,
+    # from one common datum, so that separate areas of one part are lined alike.
     class Hatching
       LAYER = 'hatch'
       # Areas on paper, mm^2, below which lines stand closer and above which wider (SEC-27).
@@ -12,13 +12,23 @@ module Nockplane
       LEAST = 0.7
 
       # Turn (degrees) and spacing (factor) of the lining of neighbouring parts, one after another (SEC-26).
-      NEIGHBOURS = [[0.0, 1.0], [90.0, 1.0], [0.0, 0.7], [90.0, 0.7], [0.0, 1.4], [90.0, 1.4], [-15.0, 1.0], [105.0, 1.0]].freeze
+      NEIGHBOURS = [
+        [0.0, 1.0],
+        [90.0, 1.0],
+        [0.0, 0.7],
+        [90.0, 0.7],
+        [0.0, 1.4],
+        [90.0, 1.4],
+        [-15.0, 1.0],
+        [105.0, 1.0]
+      ].freeze
 
       # mm shorter than which no line is drawn.
       SHORTEST = 0.05
 
-      # loops: [[[x, y], ...], ...] of all areas and their holes, mm of paper; part: the how manieth of neighbouring parts it is; clear:
-      # rectangles of words [[x, y], ...], counter-clockwise, round which it is interrupted (SEC-30).
+      # loops: [[[x, y], ...], ...] of all areas and their holes, mm of paper; part: the how manieth of neighbouring
+      # parts it is; clear: rectangles of words [[x, y], ...], counter-clockwise, round which it is interrupted
+      # (SEC-30).
       def initialize(standard, loops, part: 0, clear: [])
         @clear = clear
         @standard = standard
@@ -70,7 +80,11 @@ module Nockplane
         end
         spans = cuts.sort.each_slice(2).select { |from, to| to && to - from >= SHORTEST }
         spans.flat_map { |from, to| Projection::Intervals.rest(from, to, words(v, e), SHORTEST) }.map do |from, to|
-          Ink.line(*[from, to].map { |u| [(u * e[0]) - (v * e[1]), (u * e[1]) + (v * e[0])] }, width: @standard.width(LAYER), layer: LAYER)
+          Ink.line(
+            *[from, to].map { |u| [(u * e[0]) - (v * e[1]), (u * e[1]) + (v * e[0])] },
+            width: @standard.width(LAYER),
+            layer: LAYER
+          )
         end
       end
 

@@ -22,7 +22,8 @@ module Nockplane
       end
       # A filled polygon (arrowheads).
       Fill = Struct.new(:points, :tone, :layer, keyword_init: true)
-      # One line of lettering: height of capitals in mm; angle in degrees; anchor :start, :middle or :end on the base line.
+      # One line of lettering: height of capitals in mm; angle in degrees; anchor :start, :middle or :end on the base
+      # line.
       Text = Struct.new(:x, :y, :height, :string, :angle, :anchor, :tone, :layer, keyword_init: true)
 
       # A picture: lower left corner, size, kind svg or png, data: base64.
@@ -38,12 +39,22 @@ module Nockplane
 
       def line(*points, width: 0.25, **more) = Line.new(points: points, width: width, **more)
 
-      # A Projection::Stroke (line, path, arc or spline) as ink; the block gives the paper point of an image point, scale: paper / model; cut:
-      # radians (of an arc's parameter) left out at each end.
+      # A Projection::Stroke (line, path, arc or spline) as ink; the block gives the paper point of an image point,
+      # scale: paper / model; cut: radians (of an arc's parameter) left out at each end.
       def of_stroke(stroke, scale, cut: 0.0, **more)
-        return (stroke.spline? ? Curve : Line).new(points: stroke.points.map { |x, y| yield x, y }, **more) unless stroke.arc?
+        unless stroke.arc?
+          return (stroke.spline? ? Curve : Line).new(points: stroke.points.map { |x, y| yield x, y }, **more)
+        end
 
-        Arc.new(centre: yield(*stroke.centre), rx: stroke.rx * scale, ry: stroke.ry * scale, rotation: stroke.rotation, from: stroke.from + cut, to: stroke.to - cut, **more)
+        Arc.new(
+          centre: yield(*stroke.centre),
+          rx: stroke.rx * scale,
+          ry: stroke.ry * scale,
+          rotation: stroke.rotation,
+          from: stroke.from + cut,
+          to: stroke.to - cut,
+          **more
+        )
       end
 
       # A filled 30 degree triangle (DIM-06): width = 2 L tan 15.
@@ -53,7 +64,10 @@ module Nockplane
         uy = direction[1] / l
         half = length * Math.tan(Math::PI / 12)
         back = [tip[0] - (ux * length), tip[1] - (uy * length)]
-        Fill.new(points: [tip, [back[0] - (uy * half), back[1] + (ux * half)], [back[0] + (uy * half), back[1] - (ux * half)]], **more)
+        Fill.new(
+          points: [tip, [back[0] - (uy * half), back[1] + (ux * half)], [back[0] + (uy * half), back[1] - (ux * half)]],
+          **more
+        )
       end
 
       def text(x, y, string, height: 3.5, angle: 0.0, anchor: :start, **more)
@@ -89,16 +103,26 @@ module Nockplane
       # Box [x0, y0, x1, y1] of a primitive.
       def box(item)
         case item
-        when Text then text_box(item)
-        when Arc then Projection::Stroke.new(shape: :arc, centre: item.centre, rx: item.rx, ry: item.ry, rotation: item.rotation, from: item.from, to: item.to).box
+        when Text
+          text_box(item)
+        when Arc
+          Projection::Stroke.new(
+            shape: :arc,
+            centre: item.centre,
+            rx: item.rx,
+            ry: item.ry,
+            rotation: item.rotation,
+            from: item.from,
+            to: item.to
+          ).box
         else
           xs, ys = item.points.transpose
           [xs.min, ys.min, xs.max, ys.max]
         end
       end
 
-      # Corners of the rectangle a text takes, counter-clockwise from its lower left; below: part of its height that reaches under the
-      # base line.
+      # Corners of the rectangle a text takes, counter-clockwise from its lower left; below: part of its height that
+      # reaches under the base line.
       def text_corners(item, below = 0.3)
         w = Lettering.width(item.string, item.height)
         from = { start: 0.0, middle: -w / 2, end: -w }.fetch(item.anchor || :start)
@@ -106,7 +130,9 @@ module Nockplane
         c = Math.cos(a)
         s = Math.sin(a)
         low = -below * item.height
-        [[from, low], [from + w, low], [from + w, item.height], [from, item.height]].map { |u, v| [item.x + (u * c) - (v * s), item.y + (u * s) + (v * c)] }
+        [[from, low], [from + w, low], [from + w, item.height], [from, item.height]].map do |u, v|
+          [item.x + (u * c) - (v * s), item.y + (u * s) + (v * c)]
+        end
       end
 
       def text_box(item)

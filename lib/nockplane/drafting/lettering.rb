@@ -42,7 +42,9 @@ module Nockplane
       # A word cut into pieces that fit; a single letter is never cut.
       def pieces(word, height, room)
         word.each_char.reduce(['']) do |found, char|
-          found[-1].empty? || width(found[-1] + char, height) <= room ? found[0...-1] << (found[-1] + char) : found << char
+          found[-1].empty? || width(found[-1] + char, height) <= room ?
+            found[0...-1] << (found[-1] + char) :
+            found << char
         end
       end
 

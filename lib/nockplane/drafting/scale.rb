@@ -4,7 +4,15 @@ module Nockplane
   module Drafting
     # Preferred scales of ISO 5455 (standards.md section 14). A factor is paper / real: 2:1 = 2, 1:5 = 0.2.
     module Scale
-      PREFERRED = [50, 20, 10, 5, 2, 1, *[2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000].map { |n| Rational(1, n) }].map(&:to_f).freeze
+      PREFERRED = [
+        50,
+        20,
+        10,
+        5,
+        2,
+        1,
+        *[2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000].map { |n| Rational(1, n) }
+      ].map(&:to_f).freeze
 
       module_function
 

@@ -13,7 +13,17 @@ module Nockplane
       SIDES = (50.0..5000.0)
       LETTERS = [*'A'..'Z'].-(%w[I O]).freeze
       # What a format may say besides its size, and what holds when it does not.
-      OPTIONS = { 'border' => true, 'zones' => true, 'centring' => true, 'trimming' => false, 'folds' => false, 'background' => nil, 'margins' => nil, 'columns' => nil, 'rows' => nil }.freeze
+      OPTIONS = {
+        'border' => true,
+        'zones' => true,
+        'centring' => true,
+        'trimming' => false,
+        'folds' => false,
+        'background' => nil,
+        'margins' => nil,
+        'columns' => nil,
+        'rows' => nil
+      }.freeze
       KEYS = %w[size width height].concat(OPTIONS.keys).freeze
 
       attr_reader :name, :width, :height, :spec
@@ -41,19 +51,45 @@ module Nockplane
 
       def self.size_problems(spec)
         size = spec['size']
-        return spec.values_at('width', 'height').all? { |v| v.is_a?(Numeric) && SIDES.cover?(v) } ? [] : ['a custom sheet needs a width and a height from 50 to 5000 mm'] if size == 'custom'
+        if size == 'custom'
+          return spec.values_at('width', 'height').all? { |v| v.is_a?(Numeric) && SIDES.cover?(v) } ?
+            [] :
+            ['a custom sheet needs a width and a height from 50 to 5000 mm']
+        end
+
         return [] if SheetSizes.names.include?(size)
 
-        ["there is no sheet size '#{size}'; use #{SheetSizes.names.join(', ')} or custom (A0 to A3 lie landscape, A4 stands portrait: ISO 5457)"]
+        [
+          "there is no sheet size '#{size}'; use #{SheetSizes.names.join(', ')} or custom (A0 to A3 lie landscape, " \
+          "A4 stands portrait: ISO 5457)"
+        ]
       end
 
       def problems
         x0, y0, x1, y1 = frame
-        [("the margins of #{@name} leave no drawing space" unless x1 - x0 > 20 && y1 - y0 > 20),
-         ('columns and rows of zones are whole numbers from 2 to 24' unless [@spec['columns'], @spec['rows']].compact.all? { |n| n.is_a?(Integer) && n.between?(2, 24) }),
-         ("the background '#{@spec['background']}' is not a colour such as #f6f2e7" unless @spec['background'].nil? || @spec['background'].match?(/\A#[0-9a-f]{6}\z/i)),
-         ("fold marks are for #{SheetSizes::FOLDS.keys.join(', ')}, not for #{@name}" if @spec['folds'] && !SheetSizes::FOLDS.key?(@name)),
-         ("trimming marks are for #{SheetSizes::UNTRIMMED.keys.join(', ')}, not for #{@name}" if @spec['trimming'] && !SheetSizes::UNTRIMMED.key?(@name))].compact
+        [
+          ("the margins of #{@name} leave no drawing space" unless x1 - x0 > 20 && y1 - y0 > 20),
+          (
+            unless [@spec['columns'], @spec['rows']].compact.all? { |n| n.is_a?(Integer) && n.between?(2, 24) }
+              'columns and rows of zones are whole numbers from 2 to 24'
+            end
+          ),
+          (
+            unless @spec['background'].nil? || @spec['background'].match?(/\A#[0-9a-f]{6}\z/i)
+              "the background '#{@spec['background']}' is not a colour such as #f6f2e7"
+            end
+          ),
+          (
+            if @spec['folds'] && !SheetSizes::FOLDS.key?(@name)
+              "fold marks are for #{SheetSizes::FOLDS.keys.join(', ')}, not for #{@name}"
+            end
+          ),
+          (
+            if @spec['trimming'] && !SheetSizes::UNTRIMMED.key?(@name)
+              "trimming marks are for #{SheetSizes::UNTRIMMED.keys.join(', ')}, not for #{@name}"
+            end
+          )
+        ].compact
       end
 
       # Left, bottom, right, top in mm (SHT-01, SHT-30).
@@ -89,19 +125,24 @@ module Nockplane
       end
 
       # Zone fields per side (SHT-25; ASME by its table; or as the format says).
-      def columns = @spec['columns'] || (inch? ? SheetSizes::ASME.fetch(@name)[4]&.first || 0 : 2 * (@width / 100).round)
+      def columns
+        @spec['columns'] || (inch? ? SheetSizes::ASME.fetch(@name)[4]&.first || 0 : 2 * (@width / 100).round)
+      end
+
       def rows = @spec['rows'] || (inch? ? SheetSizes::ASME.fetch(@name)[4]&.last || 0 : 2 * (@height / 100).round)
 
-      # Cuts between zone fields along x (or y), from the frame's one side to the other: fields of 50 from the middle (SHT-20),
-      # or equal parts of the trimmed length where the counts are given.
+      # Cuts between zone fields along x (or y), from the frame's one side to the other: fields of 50 from the middle
+      # (SHT-20), or equal parts of the trimmed length where the counts are given.
       def cuts(axis)
-        length, count, low, high = axis == :x ? [@width, columns, frame[0], frame[2]] : [@height, rows, frame[1], frame[3]]
+        length, count, low, high =
+          axis == :x ? [@width, columns, frame[0], frame[2]] : [@height, rows, frame[1], frame[3]]
         own = inch? || @spec[axis == :x ? 'columns' : 'rows']
         field = own ? length / count : FIELD
         [low, *(1...count).map { |k| (length / 2) + ((k - (count / 2.0)) * field) }, high]
       end
 
-      # Zone of a paper point, e.g. "C4" (SHT-20, SHT-24). ISO counts from the upper left, ASME from the lower right (SHT-31).
+      # Zone of a paper point, e.g. "C4" (SHT-20, SHT-24). ISO counts from the upper left, ASME from the lower right
+      # (SHT-31).
       def zone(x, y)
         return nil if columns.zero?
 

@@ -5,8 +5,9 @@ module Nockplane
     # Words of a size on a drawing: nominal value, symbol, count and tolerance, in the units and manner of a standard
     # (DIM-12, DIM-50 to 55, 6.6; ISO 129-1, ASME Y14.5). Values come in mm or degrees.
     class SizeText
-      # main: text at full height; upper, lower: deviations or limits stacked behind it, or nil; tail: text behind all.
-      Words = Struct.new(:main, :upper, :lower, :tail) do
+      # main: text at full height; upper, lower: deviations or limits stacked behind it, or nil; tail: text behind all;
+      # underlined: does it stand for a value that is not to scale (DIM-13)?
+      Words = Struct.new(:main, :upper, :lower, :tail, :underlined) do
         def to_s = [upper ? [main, "#{upper}/#{lower}"].reject(&:empty?).join(' ') : main, tail].compact.join(' ')
       end
 
@@ -29,10 +30,11 @@ module Nockplane
         found
       end
 
-      # Is a length written as a fraction where those are asked for? Only one that says just the same, to a tenth of the last
-      # decimal that the drawing would have.
+      # Is a length written as a fraction where those are asked for? Only one that says just the same, to a tenth of the
+      # last decimal that the drawing would have.
       def fraction?(value, tolerance = nil)
-        @standard.fractions? && tolerance.nil? && Fraction.exact?(value / INCH, @standard.denominator, 10.0**-(@standard.inch_precision + 1))
+        @standard.fractions? && tolerance.nil? &&
+          Fraction.exact?(value / INCH, @standard.denominator, 10.0**-(@standard.inch_precision + 1))
       end
 
       # A length in mm as the standard's first unit writes it; decimals: fixed number of decimals.
@@ -44,7 +46,11 @@ module Nockplane
       end
 
       # An angle in degrees.
-      def angle(degrees, decimals = nil) = @standard.angles == 'dms' ? dms(degrees) : "#{finish(format("%.#{decimals || 4}f", degrees), decimals || (:strip))}°"
+      def angle(degrees, decimals = nil)
+        @standard.angles == 'dms' ?
+          dms(degrees) :
+          "#{finish(format("%.#{decimals || 4}f", degrees), decimals || (:strip))}°"
+      end
 
       protected
 
@@ -56,7 +62,9 @@ module Nockplane
         manner = @standard.tolerances
         return fit(main, kind, value, tolerance, manner) if tolerance.fit? && !%w[deviations limits].include?(manner)
         return limits(kind, value, tolerance) if manner == 'limits' && prefix.nil?
-        return Words.new("#{main} ±#{shown(kind, tolerance.upper, nil).delete_prefix('+')}") if tolerance.symmetric? && manner != 'deviations'
+        if tolerance.symmetric? && manner != 'deviations'
+          return Words.new("#{main} ±#{shown(kind, tolerance.upper, nil).delete_prefix('+')}")
+        end
 
         Words.new(main, *deviations(kind, *tolerance.deviations(value)))
       rescue Tolerancing::Iso286::OutOfTables
@@ -65,12 +73,13 @@ module Nockplane
 
       private
 
-      # Parts of a tolerance that rounding to decimals may take of it, and most decimals of inch that are written for it.
+      # Parts of a tolerance that rounding to decimals may take of it, and most decimals of inch that are written for
+      # it.
       ROUNDED = 0.05
       MOST = 6
 
-      # The text for sizes with tolerances: decimals even where fractions are asked for, and in inches so many that size and
-      # deviations keep within a twentieth of the tolerance.
+      # The text for sizes with tolerances: decimals even where fractions are asked for, and in inches so many that size
+      # and deviations keep within a twentieth of the tolerance.
       def toleranced(kind, value, tolerance)
         return self unless @standard.inch? && kind != :angle
 
@@ -91,7 +100,10 @@ module Nockplane
 
       # Sign, zeros and decimal sign. keep: decimals stay as they are.
       def finish(text, keep)
-        text = text.sub(/\.?0+\z/, '') if text.include?('.') && (keep == :strip || (keep.nil? && !@standard.trailing_zeros?))
+        if text.include?('.') && (keep == :strip || (keep.nil? && !@standard.trailing_zeros?))
+          text = text.sub(/\.?0+\z/, '')
+        end
+
         text = text.sub(/\A-(?=0*(\.0*)?\z)/, '')
         text = text.sub(/\A(-?)0(?=\.\d)/, '\1') unless @standard.leading_zero?
         text.sub('.', @standard.decimal)
@@ -102,7 +114,8 @@ module Nockplane
         total = (degrees.abs * 3600).round
         d, rest = total.divmod(3600)
         m, s = rest.divmod(60)
-        "#{'-' if degrees.negative? && total.positive?}#{d}°#{"#{m}'" if m.positive? || s.positive?}#{"#{s}''" if s.positive?}"
+        sign = degrees.negative? && total.positive? ? '-' : ''
+        "#{sign}#{d}°#{"#{m}'" if m.positive? || s.positive?}#{"#{s}''" if s.positive?}"
       end
 
       def nominal(kind, value, prefix)
@@ -118,7 +131,10 @@ module Nockplane
         return Words.new(code) if manner == 'as given'
 
         upper, lower = tolerance.deviations(value)
-        pair = manner == 'fit with limits' ? same_decimals(kind, value + upper, value + lower) : deviations(kind, upper, lower)
+        pair =
+          manner == 'fit with limits' ?
+            same_decimals(kind, value + upper, value + lower) :
+            deviations(kind, upper, lower)
         Words.new("#{code} (#{pair.join('/')})")
       end
 
@@ -133,10 +149,16 @@ module Nockplane
         values.map { |v| kind == :angle ? angle(v, places) : number(v, places) }
       end
 
-      # DIM-51: equal count of decimals, a zero deviation is a plain 0; in inches a zero limb has sign and decimals (6.6).
+      # DIM-51: equal count of decimals, a zero deviation is a plain 0; in inches a zero limb has sign and decimals
+      # (6.6).
       def deviations(kind, upper, lower)
         places = places(kind, [upper, lower])
-        [upper, lower].zip([lower, upper]).map { |v, other| v.zero? && !(@standard.inch? && kind != :angle) ? "0#{'°' if kind == :angle}" : shown(kind, v, places, other) }
+        [upper, lower].zip([lower, upper])
+          .map do |v, other|
+            v.zero? && !(@standard.inch? && kind != :angle) ?
+              "0#{'°' if kind == :angle}" :
+              shown(kind, v, places, other)
+          end
       end
 
       # A deviation with its sign; a zero one in inches takes the sign its partner does not have.
@@ -155,7 +177,10 @@ module Nockplane
 
       # The size once more in inches, in brackets.
       def second(kind, value, tolerance)
-        inch = SizeText.new(@standard.with('units' => 'inch', 'decimal' => '.', 'leading_zero' => false, 'trailing_zeros' => true))
+        inch =
+          SizeText.new(
+            @standard.with('units' => 'inch', 'decimal' => '.', 'leading_zero' => false, 'trailing_zeros' => true)
+          )
         "[#{inch.words(kind: kind, value: value, tolerance: tolerance)}]"
       end
     end

@@ -2,7 +2,8 @@
 
 module Nockplane
   module Drafting
-    # Draws a table (PL-02, PL-03, RV-02): outline wide, rows narrow; grows up with its header at the bottom, or down with it on top.
+    # Draws a table (PL-02, PL-03, RV-02): outline wide, rows narrow; grows up with its header at the bottom, or down
+    # with it on top.
     class TableInk
       LAYER = 'table'
 
@@ -22,9 +23,17 @@ module Nockplane
       # Ink with the lower left corner at (x, y).
       def ink(x, y)
         cuts = @columns.map { |c| c['width'] }.reduce([x]) { |xs, w| xs << (xs[-1] + w) }
-        lines = (1..@rows.size).map { |i| Ink.line([x, y + (i * @row)], [x + width, y + (i * @row)], width: i == (@up ? 1 : @rows.size) ? 0.5 : 0.25) }
+        lines =
+          (1..@rows.size).map do |i|
+            Ink.line([x, y + (i * @row)], [x + width, y + (i * @row)], width: i == (@up ? 1 : @rows.size) ? 0.5 : 0.25)
+          end
         lines.concat(cuts[1...-1].map { |c| Ink.line([c, y], [c, y + tall], width: 0.25) })
-        outline = Ink::Line.new(points: [[x, y], [x + width, y], [x + width, y + tall], [x, y + tall]], width: 0.5, closed: true)
+        outline =
+          Ink::Line.new(
+            points: [[x, y], [x + width, y], [x + width, y + tall], [x, y + tall]],
+            width: 0.5,
+            closed: true
+          )
         [outline, *lines, *texts(cuts, y)].each { |i| i.layer = LAYER }
       end
 
@@ -37,7 +46,9 @@ module Nockplane
           row.each_with_index.filter_map do |text, k|
             room = cuts[k + 1] - cuts[k] - 2
             height, lines = CellText.fit(text.to_s, @height, room, @row, 'shrink')
-            Ink.text(cuts[k] + 1, y + (i * @row) + ((@row - height) / 2), lines[0], height: height) unless lines[0].empty?
+            unless lines[0].empty?
+              Ink.text(cuts[k] + 1, y + (i * @row) + ((@row - height) / 2), lines[0], height: height)
+            end
           end
         end
       end

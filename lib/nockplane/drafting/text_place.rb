@@ -2,11 +2,11 @@
 
 module Nockplane
   module Drafting
-    # Where the words of a linear dimension stand: above the line or in a gap of it, along it or level, beside it when it is
-    # too short (DIM-07, DIM-09, DIM-10). Coordinates along the line run from its first end, mm of paper.
+    # Where the words of a linear dimension stand: above the line or in a gap of it, along it or level, beside it when
+    # it is too short (DIM-07, DIM-09, DIM-10). Coordinates along the line run from its first end, mm of paper.
     class TextPlace
-      # e: unit direction of the line; width of the words; length of the line; shift by hand from the middle; clear: mm from
-      # the line to words above it.
+      # e: unit direction of the line; width of the words; length of the line; shift by hand from the middle; clear: mm
+      # from the line to words above it.
       def initialize(standard, e, width, length, shift, clear)
         @standard = standard
         @e = e
@@ -22,7 +22,10 @@ module Nockplane
 
       # Are the arrows between the ends?
       def arrows_inside?
-        return @length >= span + (2 * @standard.arrow_length) + 1 || (off_centre? && @length >= 3 * @standard.arrow_length) if centred?
+        if centred?
+          return @length >= span + (2 * @standard.arrow_length) + 1 ||
+            (off_centre? && @length >= 3 * @standard.arrow_length)
+        end
 
         @length >= (2 * @standard.arrow_length) + (@length < @width + 1 ? 0 : 2)
       end

@@ -3,7 +3,8 @@
 module Nockplane
   module Drafting
     # Internal threads in views (ISO 6410; THR-03, THR-04, THR-06): end-on a narrow arc of three quarters at the major
-    # diameter, open in the upper right quadrant, round the drawn minor circle; from the side two dashed lines. Simplified
+    # diameter, open in the upper right quadrant, round the drawn minor circle; from the side two dashed lines.
+    # Simplified
     # representation: a whole dashed circle instead of the arc.
     class ThreadInk
       # wall: facets' corner points of the threaded wall (model), surface: its cylinder.
@@ -30,8 +31,17 @@ module Nockplane
       def arc(wall, radius, visible)
         simplified = @standard.threads == 'simplified'
         from, to = simplified ? [0.0, 2 * Math::PI] : [Math::PI / 2, 2 * Math::PI]
-        Ink::Arc.new(centre: @to_paper.call(wall.surface.origin), rx: radius, ry: radius, rotation: 0.0, from: from, to: to, width: @d,
-                     layer: visible ? 'thread' : 'hidden', dash: visible && !simplified ? nil : LineType.dash('02', radius * (to - from), @d))
+        Ink::Arc.new(
+          centre: @to_paper.call(wall.surface.origin),
+          rx: radius,
+          ry: radius,
+          rotation: 0.0,
+          from: from,
+          to: to,
+          width: @d,
+          layer: visible ? 'thread' : 'hidden',
+          dash: visible && !simplified ? nil : LineType.dash('02', radius * (to - from), @d)
+        )
       end
 
       def sides(wall, radius)
@@ -39,8 +49,19 @@ module Nockplane
         along = wall.points.map { |p| Geometry::Vec.dot(Geometry::Vec.sub(p, wall.surface.origin), axis) }.minmax
         across = Geometry::Vec.unit(Geometry::Vec.cross(axis, @frame.d))
         [1, -1].map do |side|
-          a, b = along.map { |h| @to_paper.call(Geometry::Vec.along(Geometry::Vec.along(wall.surface.origin, axis, h), across, side * radius)) }
-          Ink.line(a, b, width: @d, layer: 'hidden', dash: LineType.dash('02', Math.hypot(b[0] - a[0], b[1] - a[1]), @d))
+          a, b =
+            along.map do |h|
+              @to_paper.call(
+                Geometry::Vec.along(Geometry::Vec.along(wall.surface.origin, axis, h), across, side * radius)
+              )
+            end
+          Ink.line(
+            a,
+            b,
+            width: @d,
+            layer: 'hidden',
+            dash: LineType.dash('02', Math.hypot(b[0] - a[0], b[1] - a[1]), @d)
+          )
         end
       end
     end

@@ -18,7 +18,11 @@ module Nockplane
       end
 
       # Ink of the outline.
-      def outline = marked([Ink::Line.new(points: corners([@x, @y, @x + @grid.width, @y + @grid.height]), width: 0.7, closed: true)])
+      def outline
+        marked(
+          [Ink::Line.new(points: corners([@x, @y, @x + @grid.width, @y + @grid.height]), width: 0.7, closed: true)]
+        )
+      end
 
       # Paper box of a cell.
       def box(cell) = @grid.box(cell).then { |x0, y0, x1, y1| [@x + x0, @y + y0, @x + x1, @y + y1] }
@@ -27,7 +31,15 @@ module Nockplane
       def cell(cell)
         b = box(cell)
         found = [Ink::Line.new(points: corners(b), width: 0.35, closed: true)]
-        found << Ink.text(b[0] + PAD, b[3] - 2.6, Lettering.fit(cell['caption'], CAPTION, b[2] - b[0] - (2 * PAD)), height: CAPTION) if cell['caption'] && !cell['caption'].empty?
+        if cell['caption'] && !cell['caption'].empty?
+          found << Ink.text(
+            b[0] + PAD,
+            b[3] - 2.6,
+            Lettering.fit(cell['caption'], CAPTION, b[2] - b[0] - (2 * PAD)),
+            height: CAPTION
+          )
+        end
+
         marked(found + content(cell, b))
       end
 
@@ -39,7 +51,14 @@ module Nockplane
       def corners(box) = [[box[0], box[1]], [box[2], box[1]], [box[2], box[3]], [box[0], box[3]]]
 
       def content(cell, box)
-        return ProjectionSymbol.ink(@standard, (box[0] + box[2]) / 2, ((box[1] + box[3]) / 2) - (cell['caption'] ? 1 : 0)) if cell['symbol'] == 'projection'
+        if cell['symbol'] == 'projection'
+          return ProjectionSymbol.ink(
+            @standard,
+            (box[0] + box[2]) / 2,
+            ((box[1] + box[3]) / 2) - (cell['caption'] ? 1 : 0)
+          )
+        end
+
         return picture(@pictures[cell['picture']], box) if cell['picture']
 
         lettering(cell, @words[cell['id']].to_s, box)
@@ -52,7 +71,16 @@ module Nockplane
         room = [box[2] - box[0] - 2, box[3] - box[1] - 2]
         k = [room[0] / picture.width, room[1] / picture.height].min
         w, h = picture.width * k, picture.height * k
-        [Ink::Picture.new(x: ((box[0] + box[2]) / 2) - (w / 2), y: ((box[1] + box[3]) / 2) - (h / 2), width: w, height: h, kind: picture.kind, data: picture.data)]
+        [
+          Ink::Picture.new(
+            x: ((box[0] + box[2]) / 2) - (w / 2),
+            y: ((box[1] + box[3]) / 2) - (h / 2),
+            width: w,
+            height: h,
+            kind: picture.kind,
+            data: picture.data
+          )
+        ]
       end
 
       def lettering(cell, string, box)
@@ -62,11 +90,17 @@ module Nockplane
         high = box[3] - box[1] - (cell['caption'].to_s.empty? ? 1.0 : 3.0)
         height, lines = CellText.fit(string, cell['height'] || 3.5, room, high, cell['rule'] || 'shrink')
         top = box[1] + (((high + (CellText.block(height, lines.size) - (2 * height))) / 2)).clamp(0.8, nil) + 0.3
-        lines.each_with_index.map { |line, i| at(cell['align'], box, line, height, top - (i * height * CellText::PITCH)) }
+        lines.each_with_index.map do |line, i|
+          at(cell['align'], box, line, height, top - (i * height * CellText::PITCH))
+        end
       end
 
       def at(align, box, line, height, y)
-        x, anchor = { 'right' => [box[2] - PAD, :end], 'centre' => [(box[0] + box[2]) / 2, :middle] }.fetch(align, [box[0] + PAD, :start])
+        x, anchor =
+          { 'right' => [box[2] - PAD, :end], 'centre' => [(box[0] + box[2]) / 2, :middle] }.fetch(
+            align,
+            [box[0] + PAD, :start]
+          )
         Ink.text(x, y, line, height: height, anchor: anchor)
       end
     end

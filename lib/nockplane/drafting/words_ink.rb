@@ -22,12 +22,35 @@ module Nockplane
         r = degrees * Math::PI / 180
         c = Math.cos(r)
         s = Math.sin(r)
-        letter = ->(u, v, string, height) { Ink.text(at[0] + (u * c) - (v * s), at[1] + (u * s) + (v * c), string, height: height, angle: degrees, layer: @layer, tone: @tone) }
+        letter = ->(u, v, string, height) do
+          Ink.text(
+            at[0] + (u * c) - (v * s),
+            at[1] + (u * s) + (v * c),
+            string,
+            height: height,
+            angle: degrees,
+            layer: @layer,
+            tone: @tone
+          )
+        end
         from = anchor == :middle ? -width(words) / 2 : 0.0
-        parts(words, from).map { |u, v, string, height| letter[u, v, string, height] }
+        texts = parts(words, from).map { |u, v, string, height| letter[u, v, string, height] }
+        return texts unless words.underlined
+
+        place = ->(u, v) { [at[0] + (u * c) - (v * s), at[1] + (u * s) + (v * c)] }
+        texts << underline(
+          place[from, -UNDER],
+          place[from + Lettering.width(words.main, @standard.text_height), -UNDER]
+        )
       end
 
+      # mm that an underline lies below the base line.
+      UNDER = 0.7
+
       private
+
+      # (Wide: DIM-13.)
+      def underline(from, to) = Ink.line(from, to, width: @standard.width('visible'), layer: @layer, tone: @tone)
 
       def stack(words) = [words.upper, words.lower].map { |w| Lettering.width(w, @standard.deviation_height) }.max
 

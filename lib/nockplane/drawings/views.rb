@@ -11,7 +11,8 @@ module Nockplane
 
       # { name => Kind }, in the order they are offered.
       def all
-        @all ||= [Principal, Projected, Pictorial, Section, Detail, Auxiliary, Flat].to_h { |k| [k::NAME, k.new] }.freeze
+        @all ||=
+          [Principal, Projected, Pictorial, Section, Detail, Auxiliary, Flat].to_h { |k| [k::NAME, k.new] }.freeze
       end
 
       # The kind of a view or berth. Raises KeyError for one that is not known.

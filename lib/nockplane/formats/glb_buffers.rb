@@ -17,7 +17,8 @@ module Nockplane
         @accessors = []
       end
 
-      # Number of the accessor of points or directions, flat [x, y, z, ...]; bounds: with least and greatest, as positions need.
+      # Number of the accessor of points or directions, flat [x, y, z, ...]; bounds: with least and greatest, as
+      # positions need.
       def vectors(flat, bounds: false)
         packed = flat.pack('e*')
         accessor = { bufferView: view(packed, ARRAY_BUFFER), componentType: FLOAT, count: flat.size / 3, type: 'VEC3' }
@@ -26,7 +27,16 @@ module Nockplane
       end
 
       # Number of the accessor of whole numbers.
-      def indices(list) = add({ bufferView: view(list.pack('L<*'), ELEMENT_BUFFER), componentType: UNSIGNED, count: list.size, type: 'SCALAR' })
+      def indices(list)
+        add(
+          {
+            bufferView: view(list.pack('L<*'), ELEMENT_BUFFER),
+            componentType: UNSIGNED,
+            count: list.size,
+            type: 'SCALAR'
+          }
+        )
+      end
 
       private
 

@@ -2,7 +2,8 @@
 
 module Nockplane
   module Formats
-    # Corners and triangles of a glTF primitive (Glb): a vertex of the solid is written once for each direction that its faces have there.
+    # Corners and triangles of a glTF primitive (Glb): a vertex of the solid is written once for each direction that its
+    # faces have there.
     class GlbCorners
       attr_reader :positions, :normals, :triangles
 
@@ -19,7 +20,9 @@ module Nockplane
         index = {}
         facets.each do |i|
           facet = @solid.facets[i]
-          Solids::Triangulator.triangles(@solid, facet).each { |t| t.each { |v| @triangles << corner(facet, v, index) } }
+          Solids::Triangulator
+            .triangles(@solid, facet)
+            .each { |t| t.each { |v| @triangles << corner(facet, v, index) } }
         end
         (@triangles.size - before) / 3
       end

@@ -2,11 +2,12 @@
 
 module Nockplane
   module Formats
-    # What of a model is written once to glTF (Glb), and where it stands: a part as a whole, or the parts of an assembly, those that are
-    # alike together.
+    # What of a model is written once to glTF (Glb), and where it stands: a part as a whole, or the parts of an
+    # assembly, those that are alike together.
     class GlbParts
-      # name: what a reader may call it; prefix: what the names of its faces begin with in the model ("" or "wheel:ring:"); facets:
-      # their range in the model's solid; vertices: likewise, nil for all; places: [[path or nil, matrix of sixteen or nil], ...].
+      # name: what a reader may call it; prefix: what the names of its faces begin with in the model ("" or
+      # "wheel:ring:"); facets: their range in the model's solid; vertices: likewise, nil for all; places: [[path or
+      # nil, matrix of sixteen or nil], ...].
       Part = Struct.new(:name, :prefix, :facets, :vertices, :places) do
         # A face's name without that of its instance.
         def local(face) = face.delete_prefix(prefix)
@@ -39,7 +40,10 @@ module Nockplane
           part, move = alike(known, instance, vertices)
           next part.places << [instance.path, matrix(move)] if part
 
-          known << [Part.new(instance.component, "#{instance.path}:", facets, vertices, [[instance.path, nil]]), instance]
+          known << [
+            Part.new(instance.component, "#{instance.path}:", facets, vertices, [[instance.path, nil]]),
+            instance
+          ]
         end
         found.values.flatten(1).map(&:first)
       end
@@ -49,7 +53,10 @@ module Nockplane
       def colours(instance, facets)
         return nil if @colours.empty?
 
-        facets.map { |i| @solid.facets[i].face.name }.uniq.map { |name| [name.delete_prefix("#{instance.path}:"), @colours[name]] }
+        facets
+          .map { |i| @solid.facets[i].face.name }
+          .uniq
+          .map { |name| [name.delete_prefix("#{instance.path}:"), @colours[name]] }
       end
 
       # [Part, move from where it is written to this instance] among those known; nil when none has its shape.
@@ -64,7 +71,9 @@ module Nockplane
       # First, last and some corners between stand where they should.
       def same?(from, to, move)
         step = [from.size / 16, 1].max
-        [*(0...from.size).step(step), from.size - 1].all? { |k| Geometry::Vec.distance(move.point(@solid.point(from.begin + k)), @solid.point(to.begin + k)) < ALIKE }
+        [*(0...from.size).step(step), from.size - 1].all? do |k|
+          Geometry::Vec.distance(move.point(@solid.point(from.begin + k)), @solid.point(to.begin + k)) < ALIKE
+        end
       end
 
       # Column by column, as glTF has it.

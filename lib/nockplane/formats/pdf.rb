@@ -6,8 +6,8 @@ require 'stringio'
 
 module Nockplane
   module Formats
-    # PDF of scenes, one page each, true to scale (1 mm = 72/25.4 points), vector, lettering as an embedded TrueType subset;
-    # layers as optional content groups (ISO 32000-1, 8.11).
+    # PDF of scenes, one page each, true to scale (1 mm = 72/25.4 points), vector, lettering as an embedded TrueType
+    # subset; layers as optional content groups (ISO 32000-1, 8.11).
     class Pdf
       POINTS = 72 / 25.4
 
@@ -40,11 +40,19 @@ module Nockplane
         @pdf.line_width = 0.5
         @pdf.join_style = :round
         scene.groups.each do |g|
-          g.items.chunk_while { |a, b| a.layer == b.layer }.each { |run| layers.on(run[0].layer) { run.each { |item| send(item.class.name.split('::').last.downcase, item) } } }
+          g
+            .items
+            .chunk_while { |a, b| a.layer == b.layer }
+            .each do |run|
+              layers.on(run[0].layer) { run.each { |item| send(item.class.name.split('::').last.downcase, item) } }
+            end
         end
       end
 
-      def size(scene) = [scene.width + (2 * scene.overhang[0]), scene.height + (2 * scene.overhang[1])].map { |v| v * POINTS }
+      def size(scene)
+        [scene.width + (2 * scene.overhang[0]), scene.height + (2 * scene.overhang[1])].map { |v| v * POINTS }
+      end
+
       def pt(point) = [(point[0] + @overhang[0]) * POINTS, (point[1] + @overhang[1]) * POINTS]
 
       def pen(item)
@@ -125,7 +133,14 @@ module Nockplane
         bytes = item.data.unpack1('m')
         return @pdf.image(StringIO.new(bytes), at: at, width: box[0], height: box[1]) if item.kind == 'png'
 
-        @pdf.svg(bytes, at: at, width: box[0], height: box[1], enable_web_requests: false, enable_file_requests_with_root: nil)
+        @pdf.svg(
+          bytes,
+          at: at,
+          width: box[0],
+          height: box[1],
+          enable_web_requests: false,
+          enable_file_requests_with_root: nil
+        )
       end
 
       def text(item)

@@ -2,7 +2,8 @@
 
 module Nockplane
   module Formats
-    # Optional content groups of a PDF, one a layer: a reader lists them by name and can switch each (ISO 32000-1, 8.11).
+    # Optional content groups of a PDF, one a layer: a reader lists them by name and can switch each (ISO 32000-1,
+    # 8.11).
     class PdfLayers
       # layers: [Drawings::Layer]; those not visible are there, switched off.
       def initialize(pdf, layers)
@@ -11,7 +12,16 @@ module Nockplane
         return if layers.empty?
 
         off = layers.reject(&:visible).map { |l| @groups[l.id] }
-        pdf.state.store.root.data[:OCProperties] = { OCGs: @groups.values, D: { Name: text('Layers'), Order: @groups.values, ON: @groups.values - off, OFF: off, ListMode: :AllPages } }
+        pdf.state.store.root.data[:OCProperties] = {
+          OCGs: @groups.values,
+          D: {
+            Name: text('Layers'),
+            Order: @groups.values,
+            ON: @groups.values - off,
+            OFF: off,
+            ListMode: :AllPages
+          }
+        }
       end
 
       # Draws what the block draws on a layer (by id; anything else is always shown).

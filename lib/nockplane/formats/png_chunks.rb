@@ -4,8 +4,8 @@ require 'zlib'
 
 module Nockplane
   module Formats
-    # The chunks of a PNG file (ISO/IEC 15948): only those that make the picture, and how much they unpack to, asked before a
-    # decoder unpacks anything.
+    # The chunks of a PNG file (ISO/IEC 15948): only those that make the picture, and how much they unpack to, asked
+    # before a decoder unpacks anything.
     module PngChunks
       SIGNATURE = "\x89PNG\r\n\x1A\n".b.freeze
       KEPT = %w[IHDR PLTE tRNS IDAT IEND].freeze
@@ -28,13 +28,18 @@ module Nockplane
       end
 
       # A file of these chunks.
-      def file(chunks) = SIGNATURE + chunks.map { |name, data| [data.bytesize].pack('N') + name + data + [Zlib.crc32(name + data)].pack('N') }.join
+      def file(chunks)
+        SIGNATURE +
+          chunks.map { |name, data| [data.bytesize].pack('N') + name + data + [Zlib.crc32(name + data)].pack('N') }.join
+      end
 
       # Do the pixels unpack to at most so many bytes? Raises Zlib::Error.
       def unpack_within?(chunks, most)
         inflater = Zlib::Inflate.new
         total = 0
-        inflater.inflate(chunks.select { |name, _| name == 'IDAT' }.map(&:last).join) { |part| return false if (total += part.bytesize) > most }
+        inflater.inflate(chunks.select { |name, _| name == 'IDAT' }.map(&:last).join) do |part|
+          return false if (total += part.bytesize) > most
+        end
         true
       ensure
         inflater&.close

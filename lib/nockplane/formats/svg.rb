@@ -4,8 +4,8 @@ require 'cgi'
 
 module Nockplane
   module Formats
-    # SVG 1.1 of a Scene: 1 user unit = 1 mm, y flipped once per number. Every group carries its owner's cell key in data-owner
-    # and its layer names as classes. Text is escaped; nothing in it can run script.
+    # SVG 1.1 of a Scene: 1 user unit = 1 mm, y flipped once per number. Every group carries its owner's cell key in
+    # data-owner and its layer names as classes. Text is escaped; nothing in it can run script.
     class Svg
       FONT_FAMILY = 'osifont'
 
@@ -25,11 +25,13 @@ module Nockplane
         mx, my = @scene.overhang
         size = [@scene.width + (2 * mx), @scene.height + (2 * my)]
         @out << %(<?xml version="1.0" encoding="UTF-8"?>\n) if @standalone
-        @out << %(<svg xmlns="http://www.w3.org/2000/svg" class="sheet" width="#{num(size[0])}mm" height="#{num(size[1])}mm" ) \
-             << %(viewBox="#{num(-mx)} #{num(-my)} #{num(size[0])} #{num(size[1])}" font-family="#{FONT_FAMILY}" fill="none" stroke-linecap="butt" stroke-linejoin="round">)
+        @out << %(<svg xmlns="http://www.w3.org/2000/svg" class="sheet" width="#{num(size[0])}mm" ) <<
+          %(height="#{num(size[1])}mm" viewBox="#{num(-mx)} #{num(-my)} #{num(size[0])} #{num(size[1])}" ) <<
+          %(font-family="#{FONT_FAMILY}" fill="none" stroke-linecap="butt" stroke-linejoin="round">)
         @out << "<title>#{escape(@scene.title)}</title>"
         font if @standalone
-        @out << %(<rect class="paper" x="#{num(-mx)}" y="#{num(-my)}" width="#{num(size[0])}" height="#{num(size[1])}" fill="#ffffff"/>)
+        @out << %(<rect class="paper" x="#{num(-mx)}" y="#{num(-my)}" width="#{num(size[0])}" ) <<
+          %(height="#{num(size[1])}" fill="#ffffff"/>)
         @standalone && !@scene.layers.empty? ? by_layer : @scene.groups.each { |g| group(g) }
         @out << '</svg>'
       end
@@ -49,10 +51,18 @@ module Nockplane
       # One group a layer, named for people; a layer switched off is there but not shown.
       def by_layer
         @scene.layers.each do |layer|
-          owned = @scene.groups.filter_map { |g| g.items.select { |i| i.layer == layer.id }.then { |items| Drawings::Group.new(owner: g.owner, items: items, state: g.state) unless items.empty? } }
+          owned =
+            @scene.groups.filter_map do |g|
+              g
+                .items
+                .select { |i| i.layer == layer.id }
+                .then { |items| Drawings::Group.new(owner: g.owner, items: items, state: g.state) unless items.empty? }
+            end
           next if owned.empty?
 
-          @out << %(<g id="layer-#{slug(layer.id)}" data-layer="#{escape(layer.name)}"#{' display="none"' unless layer.visible}><desc>#{escape(layer.name)}</desc>)
+          hidden = layer.visible ? '' : ' display="none"'
+          name = escape(layer.name)
+          @out << %(<g id="layer-#{slug(layer.id)}" data-layer="#{name}"#{hidden}><desc>#{name}</desc>)
           owned.each { |g| group(g) }
           @out << '</g>'
         end
@@ -93,12 +103,15 @@ module Nockplane
 
       # y is flipped, so counter-clockwise in the core is sweep 0 here and rotation changes sign.
       def arc_to(item, large, to)
-        "A#{num(item.rx)} #{num(item.ry)} #{num(-item.rotation * 180 / Math::PI)} #{large} 0 #{num(to[0])} #{num(flip(to[1]))}"
+        "A#{num(item.rx)} #{num(item.ry)} #{num(-item.rotation * 180 / Math::PI)} #{large} 0 #{num(to[0])} " \
+          "#{num(flip(to[1]))}"
       end
 
       def stroke(d, item)
         dash = item.dash ? %( stroke-dasharray="#{item.dash.map { |v| num(v) }.join(' ')}") : ''
-        @out << %(<path class="l-#{slug(item.layer)}" d="#{d}" stroke="#{item.tone || Drafting::Ink::BLACK}" stroke-width="#{num(item.width)}"#{dash}/>)
+        tone = item.tone || Drafting::Ink::BLACK
+        @out << %(<path class="l-#{slug(item.layer)}" d="#{d}" stroke="#{tone}" ) <<
+          %(stroke-width="#{num(item.width)}"#{dash}/>)
       end
 
       def fill(item)
@@ -109,14 +122,22 @@ module Nockplane
 
       # Regions get a hair of their own colour, so that neighbours leave no gap when drawn with smooth edges.
       def region(item)
-        d = item.loops.map { |l| "#{l.each_with_index.map { |(x, y), i| "#{i.zero? ? 'M' : 'L'}#{num(x)} #{num(flip(y))}" }.join}Z" }.join
-        @out << %(<path class="l-#{slug(item.layer)}" d="#{d}" fill="#{item.tone}" fill-rule="evenodd" stroke="#{item.tone}" stroke-width="0.06"/>)
+        d =
+          item
+            .loops
+            .map do |l|
+              "#{l.each_with_index.map { |(x, y), i| "#{i.zero? ? 'M' : 'L'}#{num(x)} #{num(flip(y))}" }.join}Z"
+            end
+            .join
+        @out << %(<path class="l-#{slug(item.layer)}" d="#{d}" fill="#{item.tone}" fill-rule="evenodd" ) <<
+          %(stroke="#{item.tone}" stroke-width="0.06"/>)
       end
 
       def picture(item)
         type = { 'svg' => 'image/svg+xml', 'png' => 'image/png' }.fetch(item.kind)
-        @out << %(<image class="l-#{slug(item.layer)}" x="#{num(item.x)}" y="#{num(flip(item.y + item.height))}" width="#{num(item.width)}" height="#{num(item.height)}" ) \
-             << %(href="data:#{type};base64,#{escape(item.data)}"/>)
+        @out << %(<image class="l-#{slug(item.layer)}" x="#{num(item.x)}" y="#{num(flip(item.y + item.height))}" ) <<
+          %(width="#{num(item.width)}" height="#{num(item.height)}" ) <<
+          %(href="data:#{type};base64,#{escape(item.data)}"/>)
       end
 
       def text(item)
@@ -124,8 +145,9 @@ module Nockplane
         y = num(flip(item.y))
         turn = item.angle.zero? ? '' : %( transform="rotate(#{num(-item.angle)} #{x} #{y})")
         anchor = item.anchor == :start ? '' : %( text-anchor="#{item.anchor}")
-        @out << %(<text class="l-#{slug(item.layer)}" x="#{x}" y="#{y}" font-size="#{num(Drafting::Lettering.font_size(item.height))}" ) \
-             << %(fill="#{item.tone || Drafting::Ink::BLACK}"#{anchor}#{turn}>#{escape(item.string)}</text>)
+        size = num(Drafting::Lettering.font_size(item.height))
+        @out << %(<text class="l-#{slug(item.layer)}" x="#{x}" y="#{y}" font-size="#{size}" ) <<
+          %(fill="#{item.tone || Drafting::Ink::BLACK}"#{anchor}#{turn}>#{escape(item.string)}</text>)
       end
 
       def flip(y) = @scene.height - y

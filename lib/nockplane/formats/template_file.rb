@@ -4,8 +4,8 @@ require 'json_schemer'
 
 module Nockplane
   module Formats
-    # Templates and drafting standards as open JSON files, checked against docs/schema before anything is made of them: shape first,
-    # then what belongs together. Every fault is told with its place.
+    # Templates and drafting standards as open JSON files, checked against docs/schema before anything is made of them:
+    # shape first, then what belongs together. Every fault is told with its place.
     module TemplateFile
       # A file that can't be used; faults: sentences with their place.
       class Unusable < Nockplane::Error
@@ -14,7 +14,10 @@ module Nockplane
 
         def initialize(faults)
           @faults = faults
-          super("The file can't be used: #{faults.first(8).join('; ')}#{"; and #{faults.size - 8} more" if faults.size > 8}.")
+          super(
+            "The file can't be used: " \
+            "#{faults.first(8).join('; ')}#{"; and #{faults.size - 8} more" if faults.size > 8}."
+          )
         end
       end
 
@@ -48,7 +51,10 @@ module Nockplane
       def write_standard(standard) = "#{JSON.pretty_generate({ 'nockplane' => STANDARD }.merge(standard.to_h))}\n"
 
       def parsed(text)
-        fail_with(["it has #{text.bytesize / 1_000_000} MB; at most #{MAX_BYTES / 1_000_000} MB are read"]) if text.bytesize > MAX_BYTES
+        if text.bytesize > MAX_BYTES
+          fail_with(["it has #{text.bytesize / 1_000_000} MB; at most #{MAX_BYTES / 1_000_000} MB are read"])
+        end
+
         text = text.dup.force_encoding('UTF-8').delete_prefix("\uFEFF")
         fail_with(['it is not UTF-8 text']) unless text.valid_encoding?
         JSON.parse(text, max_nesting: MAX_DEPTH)
@@ -64,16 +70,30 @@ module Nockplane
 
       # "cells/sheet/s1/format: ..." in words, at most 30.
       def schema_faults(kind, data)
-        schemer(kind).validate(data).first(30).map { |e| "#{e['data_pointer'].empty? ? 'the whole' : e['data_pointer'].delete_prefix('/').gsub('~1', '/')}: #{words(e)}" }.uniq
+        schemer(kind)
+          .validate(data)
+          .first(30)
+          .map do |e|
+            "#{e['data_pointer'].empty? ? 'the whole' : e['data_pointer'].delete_prefix('/').gsub('~1', '/')}: " \
+              "#{words(e)}"
+          end
+          .uniq
       end
 
-      def schemer(kind) = (@schemers ||= {})[kind] ||= JSONSchemer.schema(JSON.parse(File.read(File.join(SCHEMAS, "#{kind}.schema.json"))))
+      def schemer(kind)
+        (@schemers ||= {})[kind] ||= JSONSchemer.schema(
+          JSON.parse(File.read(File.join(SCHEMAS, "#{kind}.schema.json")))
+        )
+      end
 
       def words(error)
         return "#{error['details']['missing_keys'].join(', ')} is missing" if error['type'] == 'required'
         return 'this is not known here' if error['type'] == 'schema'
 
-        error['error'].to_s.sub(/\A(?:value|string|number|object property|array) at `[^`]*` /, '').sub('does not match', 'it does not match')
+        error['error']
+          .to_s
+          .sub(/\A(?:value|string|number|object property|array) at `[^`]*` /, '')
+          .sub('does not match', 'it does not match')
       end
 
       # Pictures are read anew as if they were uploaded.

@@ -11,7 +11,8 @@ module Nockplane
 
       # Does a box lie in another, with room to spare on all sides?
       def inside?(box, outer, room = 0.0, tolerance: 1e-6)
-        box[0] >= outer[0] + room - tolerance && box[1] >= outer[1] + room - tolerance && box[2] <= outer[2] - room + tolerance && box[3] <= outer[3] - room + tolerance
+        box[0] >= outer[0] + room - tolerance && box[1] >= outer[1] + room - tolerance &&
+          box[2] <= outer[2] - room + tolerance && box[3] <= outer[3] - room + tolerance
       end
     end
   end

@@ -2,8 +2,9 @@
 
 module Nockplane
   module Geometry
-    # A surface by two parameters: at(u, v) gives the model point, uv(point, near) the parameters of a point of it (near: those
-    # of a point close by, or nil). periods: [u, v] periods or nil; domain: [[u0, u1], [v0, v1]], nil where endless;
+    # A surface by two parameters: at(u, v) gives the model point, uv(point, near) the parameters of a point of it
+    # (near: those of a point close by, or nil). periods: [u, v] periods or nil; domain: [[u0, u1], [v0, v1]], nil where
+    # endless;
     # poles: [[v, v's side], ...] lines of constant v that are one point (side :low or :high).
     # surface: the Surface that facets carry; sense: 1 when Surface#normal_at runs along Su x Sv, else -1.
     class Chart
@@ -33,7 +34,9 @@ module Nockplane
       # [Su, Sv] by central differences.
       def partials(u, v)
         h, k = scales
-        [[at(u + h, v), at(u - h, v), h], [at(u, v + k), at(u, v - k), k]].map { |a, b, s| Vec.scale(Vec.sub(a, b), 0.5 / s) }
+        [[at(u + h, v), at(u - h, v), h], [at(u, v + k), at(u, v - k), k]].map do |a, b, s|
+          Vec.scale(Vec.sub(a, b), 0.5 / s)
+        end
       end
 
       # The parameters of the nearest point (Gauss and Newton), from near or from the best of samples.
@@ -89,7 +92,10 @@ module Nockplane
       end
 
       def grid
-        us, vs = domain.map { |d| d ? (0..SAMPLES).map { |i| d[0] + ((d[1] - d[0]) * (i + 0.013) / (SAMPLES + 0.026)) } : [0.0] }
+        us, vs =
+          domain.map do |d|
+            d ? (0..SAMPLES).map { |i| d[0] + ((d[1] - d[0]) * (i + 0.013) / (SAMPLES + 0.026)) } : [0.0]
+          end
         us.product(vs).map { |u, v| [[u, v], at(u, v)] }
       end
     end

@@ -4,8 +4,8 @@ module Nockplane
   module Geometry
     # How many chords stand for a full circle.
     module Chords
-      # Multiples of 4 and 6, so that quadrants and sixths are vertices. Small circles get fewer: what is drawn is the true
-      # curve, and the chords only say what hides what.
+      # Multiples of 4 and 6, so that quadrants and sixths are vertices. Small circles get fewer: what is drawn is the
+      # true curve, and the chords only say what hides what.
       PER_CIRCLE = [24, 36, 48].freeze
       # mm: height of a chord's segment that is fine enough on a circle with fewer than the most chords.
       FINE = 0.02

@@ -2,8 +2,8 @@
 
 module Nockplane
   module Geometry
-    # Curves in space by a parameter, in mm: what edges of imported models run on. A curve answers at(t); domain [from, to]
-    # (nil: endless); period (nil: not closed); and finds parameters of points and places to put chords at.
+    # Curves in space by a parameter, in mm: what edges of imported models run on. A curve answers at(t); domain [from,
+    # to] (nil: endless); period (nil: not closed); and finds parameters of points and places to put chords at.
     class Curve
       # Turn (radians) between neighbouring chords that is fine enough.
       TURN = Math::PI / 12
@@ -44,7 +44,11 @@ module Nockplane
       def breaks = []
 
       # The points of places, every chord halved in the parameter for refine 2.
-      def refined(places, refine) = refine == 1 ? places : places.each_cons(2).flat_map { |a, b| [a, (a + b) / 2] } + [places[-1]]
+      def refined(places, refine)
+        return places if refine == 1
+
+        places.each_cons(2).flat_map { |a, b| [a, (a + b) / 2] } + [places[-1]]
+      end
 
       private
 
@@ -58,7 +62,9 @@ module Nockplane
       def halve(a, b, p, q, fine, depth, found)
         m = (a + b) / 2
         r = at(m)
-        flat = flat?(p, at(a + ((b - a) * 0.25)), r, fine) && flat?(r, at(a + ((b - a) * 0.75)), q, fine) && flat?(p, r, q, fine)
+        flat =
+          flat?(p, at(a + ((b - a) * 0.25)), r, fine) && flat?(r, at(a + ((b - a) * 0.75)), q, fine) &&
+            flat?(p, r, q, fine)
         return found << b if depth >= DEPTH || (flat && (depth.positive? || breaks.any? || straight?(p, r, q)))
 
         halve(a, m, p, r, fine, depth + 1, found)

@@ -2,8 +2,8 @@
 
 module Nockplane
   module Geometry
-    # Makes a triangulation of a polygon Delaunay by flipping edges (Lawson 1977) and puts more points into it. The polygon's
-    # own edges stay. us, vs: coordinates by id; triangles: [[a, b, c], ...] counter-clockwise.
+    # Makes a triangulation of a polygon Delaunay by flipping edges (Lawson 1977) and puts more points into it. The
+    # polygon's own edges stay. us, vs: coordinates by id; triangles: [[a, b, c], ...] counter-clockwise.
     class Delaunay
       # Flips an edge may cause before it is left as it is: a bound, never met by good input.
       MOST = 500
@@ -73,7 +73,8 @@ module Nockplane
         bu, bv = @us[b] - du, @vs[b] - dv
         cu, cv = @us[c] - du, @vs[c] - dv
         p, q, r = (au * au) + (av * av), (bu * bu) + (bv * bv), (cu * cu) + (cv * cv)
-        (au * ((bv * r) - (q * cv))) - (av * ((bu * r) - (q * cu))) + (p * ((bu * cv) - (bv * cu))) > 1e-12 * (p + q + r)
+        (au * ((bv * r) - (q * cv))) - (av * ((bu * r) - (q * cu))) + (p * ((bu * cv) - (bv * cu))) >
+          1e-12 * (p + q + r)
       end
 
       def insert(id)

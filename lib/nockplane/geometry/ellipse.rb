@@ -2,7 +2,8 @@
 
 module Nockplane
   module Geometry
-    # Ellipses in a plane: centre [x, y], semi-axes rx, ry in mm, rotation of the rx axis and parameter angle in radians.
+    # Ellipses in a plane: centre [x, y], semi-axes rx, ry in mm, rotation of the rx axis and parameter angle in
+    # radians.
     module Ellipse
       module_function
 

@@ -17,8 +17,8 @@ module Nockplane
 
       WORLD = new([0, 0, 0], [0, 0, 1], [1, 0, 0])
 
-      # On a plane through a point as one sees it from outside: z along the normal, y up along model Z (on level planes x along
-      # model X).
+      # On a plane through a point as one sees it from outside: z along the normal, y up along model Z (on level planes
+      # x along model X).
       def self.facing(origin, normal)
         n = Vec.unit(normal.map(&:to_f))
         new(origin, n, n[2].abs > 0.999 ? [1, 0, 0] : Vec.cross([0.0, 0.0, 1.0], n))

@@ -6,7 +6,8 @@ module Nockplane
     module Meeting
       module_function
 
-      # The shortest shift s (mm) with n.s = d for all [[n, d], ...]; nil when there is none. Gram and Schmidt, plane by plane.
+      # The shortest shift s (mm) with n.s = d for all [[n, d], ...]; nil when there is none. Gram and Schmidt, plane by
+      # plane.
       def shift(planes)
         basis = []
         s = [0.0, 0.0, 0.0]
@@ -23,7 +24,8 @@ module Nockplane
         s
       end
 
-      # The point nearest to a given one that lies on all surfaces (Newton's method); nil when it does not settle within reach mm.
+      # The point nearest to a given one that lies on all surfaces (Newton's method); nil when it does not settle within
+      # reach mm.
       def polish(point, surfaces, reach)
         p = point
         6.times do

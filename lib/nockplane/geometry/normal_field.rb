@@ -2,18 +2,20 @@
 
 module Nockplane
   module Geometry
-    # Unit normals of a free surface at the points where a mesh meets it, and the surface itself (Chart) where it is known, so that places
-    # between those points can be found on it.
+    # Unit normals of a free surface at the points where a mesh meets it, and the surface itself (Chart) where it is
+    # known, so that places between those points can be found on it.
     class NormalField
       GRAIN = 1e-3
       # Directions in which the chart's own axes lie, and the place of its origin.
       HOME = [[0.0, 0.0, 0.0], [1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].freeze
 
       # A direction of a chart's axes as it lies when those are at home: [origin, x, y, z].
-      def self.turned(home, direction) = 3.times.map { |k| (home[1][k] * direction[0]) + (home[2][k] * direction[1]) + (home[3][k] * direction[2]) }
+      def self.turned(home, direction)
+        3.times.map { |k| (home[1][k] * direction[0]) + (home[2][k] * direction[1]) + (home[3][k] * direction[2]) }
+      end
 
-      # pairs: [[point, normal, [u, v] or nil], ...], at least one; chart: the surface as it was made, before any move; home: [origin,
-      # x, y, z] of the chart's axes now.
+      # pairs: [[point, normal, [u, v] or nil], ...], at least one; chart: the surface as it was made, before any move;
+      # home: [origin, x, y, z] of the chart's axes now.
       def initialize(pairs, chart: nil, home: HOME)
         @pairs = pairs
         @chart = chart
@@ -38,8 +40,8 @@ module Nockplane
       # The normal at a point; away from the mesh that of the nearest one.
       def at(point) = known(point)[1]
 
-      # [point on the surface, normal there] nearest to a point close to it; where only the mesh is known, the point itself. near: a point of the
-      # mesh close by.
+      # [point on the surface, normal there] nearest to a point close to it; where only the mesh is known, the point
+      # itself. near: a point of the mesh close by.
       def settled(point, near = point)
         return [point, at(point)] unless @chart
 
@@ -50,8 +52,8 @@ module Nockplane
         [Vec.add(origin, out(@chart.at(*uv))), out(normal)]
       end
 
-      # Path over the surface from one mesh point to another, straight in its parameters (over a seam the short way); nil where those aren't known
-      # or lie far apart.
+      # Path over the surface from one mesh point to another, straight in its parameters (over a seam the short way);
+      # nil where those aren't known or lie far apart.
       def path(from, to)
         a, b = [from, to].map { |p| @cells[key(p)] }
         return nil unless @chart && a && b && a[2] && b[2]
@@ -61,7 +63,11 @@ module Nockplane
       end
 
       def mapped(point, direction)
-        NormalField.new(@pairs.map { |p, n, uv| [point[p], direction[n], uv] }, chart: @chart, home: [point[@home[0]], *@home.drop(1).map { |a| direction[a] }])
+        NormalField.new(
+          @pairs.map { |p, n, uv| [point[p], direction[n], uv] },
+          chart: @chart,
+          home: [point[@home[0]], *@home.drop(1).map { |a| direction[a] }]
+        )
       end
 
       # A path on a chart that lies at home: [origin, x, y, z].
@@ -75,10 +81,12 @@ module Nockplane
         def level(part, d)
           u, v = uv(part)
           steps = chart.domain.map { |range| range ? (range[1] - range[0]) * 1e-4 : 1e-3 }
-          du, dv = [[[u + steps[0], v], [u - steps[0], v]], [[u, v + steps[1]], [u, v - steps[1]]]].zip(steps).map do |ends, step|
-            ahead, back = ends.map { |at| chart.normal(*at) || (return nil) }
-            Vec.dot(out(Vec.sub(ahead, back)), d) / step
-          end
+          du, dv =
+            [[[u + steps[0], v], [u - steps[0], v]], [[u, v + steps[1]], [u, v - steps[1]]]].zip(steps)
+              .map do |ends, step|
+                ahead, back = ends.map { |at| chart.normal(*at) || (return nil) }
+                Vec.dot(out(Vec.sub(ahead, back)), d) / step
+              end
           su, sv = chart.partials(u, v)
           along = out(Vec.sub(Vec.scale(su, dv), Vec.scale(sv, du)))
           l = Vec.length(along)
@@ -92,7 +100,10 @@ module Nockplane
 
       # Parameters of the other place in the turn in which it lies nearest to the one; nil when that is not near.
       def beside(one, other)
-        moved = 2.times.map { |k| (period = @chart.periods[k]) ? other[k] + (period * ((one[k] - other[k]) / period).round) : other[k] }
+        moved =
+          2.times.map do |k|
+            (period = @chart.periods[k]) ? other[k] + (period * ((one[k] - other[k]) / period).round) : other[k]
+          end
         moved if 2.times.all? { |k| (period = @chart.periods[k]).nil? || (one[k] - moved[k]).abs < period / 4 }
       end
 

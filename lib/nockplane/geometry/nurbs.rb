@@ -63,14 +63,21 @@ module Nockplane
       def basis_and_slopes(knots, degree, i, t)
         lower = basis(knots, degree - 1, i, t)
         slopes = (0..degree).map do |k|
-          a = k.positive? ? lower[k - 1] / (knots[i + k] - knots[i - degree + k]).then { |w| w.zero? ? Float::INFINITY : w } : 0.0
-          b = k < degree ? lower[k] / (knots[i + k + 1] - knots[i - degree + k + 1]).then { |w| w.zero? ? Float::INFINITY : w } : 0.0
+          a =
+            k.positive? ?
+              lower[k - 1] / (knots[i + k] - knots[i - degree + k]).then { |w| w.zero? ? Float::INFINITY : w } :
+              0.0
+          b =
+            k < degree ?
+              lower[k] / (knots[i + k + 1] - knots[i - degree + k + 1]).then { |w| w.zero? ? Float::INFINITY : w } :
+              0.0
           degree * (a - b)
         end
         [basis(knots, degree, i, t), slopes]
       end
 
-      # [Su, Sv] of a surface; points and weights by rows of u. Hot (contours of free surfaces): sums in locals, eight times as quick as in arrays.
+      # [Su, Sv] of a surface; points and weights by rows of u. Hot (contours of free surfaces): sums in locals, eight
+      # times as quick as in arrays.
       def surface_partials(degrees, knots, points, weights, u, v)
         p, q = degrees
         i = span(knots[0], p, points.size, u) - p
@@ -125,7 +132,10 @@ module Nockplane
         x /= w
         y /= w
         z /= w
-        [[(ux - (uw * x)) / w, (uy - (uw * y)) / w, (uz - (uw * z)) / w], [(vx - (vw * x)) / w, (vy - (vw * y)) / w, (vz - (vw * z)) / w]]
+        [
+          [(ux - (uw * x)) / w, (uy - (uw * y)) / w, (uz - (uw * z)) / w],
+          [(vx - (vw * x)) / w, (vy - (vw * y)) / w, (vz - (vw * z)) / w]
+        ]
       end
 
       # Point of a surface; points and weights by rows of u. Hot, likewise.

@@ -3,10 +3,10 @@
 module Nockplane
   module Geometry
     # Overlay of sets of directed closed polygons lying in one plane, on welded vertex ids.
-    # Every set has its interior on the left of its edges, seen along -n. Steps: split edges at crossings and at vertices on
-    # them; keep the net directed count of each set per piece; classify one piece by a ray and those connected to it by going
-    # around their common vertices; keep pieces where the rule differs between left and right; link them by angle.
-    # Hot: flat arrays and while loops; about two thirds of a boolean's time is spent here.
+    # Every set has its interior on the left of its edges, seen along -n. Steps: split edges at crossings and at
+    # vertices on them; keep the net directed count of each set per piece; classify one piece by a ray and those
+    # connected to it by going around their common vertices; keep pieces where the rule differs between left and right;
+    # link them by angle. Hot: flat arrays and while loops; about two thirds of a boolean's time is spent here.
     class Overlay
       # pool: welds and holds vertices (xs, ys, zs, weld). normal: of the plane, as three Floats.
       def initialize(pool, nx, ny, nz)
@@ -136,8 +136,12 @@ module Nockplane
         te = du.abs > dv.abs ? (cu + (eu * tf)) / du : (cv + (ev * tf)) / dv
         return if te <= 0.0 || te >= 1.0
 
-        p = @pool.weld(@pool.xs[a] + ((@pool.xs[b] - @pool.xs[a]) * te), @pool.ys[a] + ((@pool.ys[b] - @pool.ys[a]) * te),
-                       @pool.zs[a] + ((@pool.zs[b] - @pool.zs[a]) * te))
+        p =
+          @pool.weld(
+            @pool.xs[a] + ((@pool.xs[b] - @pool.xs[a]) * te),
+            @pool.ys[a] + ((@pool.ys[b] - @pool.ys[a]) * te),
+            @pool.zs[a] + ((@pool.zs[b] - @pool.zs[a]) * te)
+          )
         (@cuts[e] ||= []) << [te, p] unless p == a || p == b
         (@cuts[f] ||= []) << [tf, p] unless p == c || p == d
       end

@@ -2,7 +2,8 @@
 
 module Nockplane
   module Geometry
-    # Plain measures of polygons: of plane ones given as vertex ids over coordinate arrays, and of loops of points in space.
+    # Plain measures of polygons: of plane ones given as vertex ids over coordinate arrays, and of loops of points in
+    # space.
     module Polygon
       module_function
 
@@ -21,13 +22,18 @@ module Nockplane
       def nested(loops, us, vs)
         areas = loops.map { |ids| area(ids, us, vs) }
         outer = areas.each_index.max_by { |i| areas[i].abs }
-        [outer, *(areas.each_index.to_a - [outer])].map { |i| areas[i].positive? == (i == outer) ? loops[i] : loops[i].reverse }
+        [outer, *(areas.each_index.to_a - [outer])].map do |i|
+          areas[i].positive? == (i == outer) ? loops[i] : loops[i].reverse
+        end
       end
 
       # Twice the area of a loop of points [x, y, z], as a vector along its normal by the right hand (Newell's method).
       def area_vector(points)
         first = points[0]
-        points.drop(1).each_cons(2).reduce([0.0, 0.0, 0.0]) { |sum, (p, q)| Vec.add(sum, Vec.cross(Vec.sub(p, first), Vec.sub(q, first))) }
+        points
+          .drop(1)
+          .each_cons(2)
+          .reduce([0.0, 0.0, 0.0]) { |sum, (p, q)| Vec.add(sum, Vec.cross(Vec.sub(p, first), Vec.sub(q, first))) }
       end
 
       # Is the point (u, v) inside, by crossings of a ray towards +u?

@@ -2,7 +2,8 @@
 
 module Nockplane
   module Geometry
-    # Things kept by equal intervals of one coordinate that they reach over, to find those at a place without asking all.
+    # Things kept by equal intervals of one coordinate that they reach over, to find those at a place without asking
+    # all.
     class Rows
       # low, high: of the coordinate; what lies beyond falls into the end rows.
       def initialize(low, high, count)

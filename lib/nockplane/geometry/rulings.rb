@@ -2,9 +2,10 @@
 
 module Nockplane
   module Geometry
-    # The fixed rulings that a cylinder is cut into strips at, the same for every cylinder of one axis and radius, and the flat
-    # strips between them. Points of an edge on the cylinder are put on the strips, so that views along the axis show one
-    # outline for everything on the cylinder; true places are found again when lines are drawn (Projection::Exact).
+    # The fixed rulings that a cylinder is cut into strips at, the same for every cylinder of one axis and radius, and
+    # the flat strips between them. Points of an edge on the cylinder are put on the strips, so that views along the
+    # axis show one outline for everything on the cylinder; true places are found again when lines are drawn
+    # (Projection::Exact).
     class Rulings
       attr_reader :step
 
@@ -49,7 +50,8 @@ module Nockplane
         end
       end
 
-      # Unit normal of the one strip that all points are over, nil when they are over several. loose: part of a strip a point may be outside.
+      # Unit normal of the one strip that all points are over, nil when they are over several. loose: part of a strip a
+      # point may be outside.
       def normal_over(points, loose)
         at = points.map { |p| place(p) }
         count = (2 * Math::PI / @step).round

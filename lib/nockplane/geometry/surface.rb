@@ -2,13 +2,15 @@
 
 module Nockplane
   module Geometry
-    # An analytic surface: what a facet lies on or approximates. kind is :plane, :cylinder, :cone, :sphere, :torus, or a plane
-    # curve swept: :extrusion (along the axis) or :revolution (about it).
+    # An analytic surface: what a facet lies on or approximates. kind is :plane, :cylinder, :cone, :sphere, :torus, or a
+    # plane curve swept: :extrusion (along the axis) or :revolution (about it).
     # origin: a point on the plane / axis (mm); axis: unit vector (for a plane its normal);
-    # radius: of the cylinder, sphere, torus ring, or of the cone at origin; slope: cone's change of radius per mm of axis;
-    # minor: tube radius of the torus; curve: the Spline swept, in (x, y) square to the axis for an extrusion, in (along the
-    # axis, radius) for a revolution; x, y: unit vectors of the extrusion's plane.
-    # Imported free surfaces (:bspline, :offset, :extrusion, :revolution) have a field: a NormalField of the points they are met at.
+    # radius: of the cylinder, sphere, torus ring, or of the cone at origin; slope: cone's change of radius per mm of
+    # axis;
+    # minor: tube radius of the torus; curve: the Spline swept, in (x, y) square to the axis for an extrusion, in (along
+    # the axis, radius) for a revolution; x, y: unit vectors of the extrusion's plane.
+    # Imported free surfaces (:bspline, :offset, :extrusion, :revolution) have a field: a NormalField of the points they
+    # are met at.
     class Surface
       TURNED = %i[cylinder cone sphere torus revolution].freeze
 
@@ -46,8 +48,18 @@ module Nockplane
 
       # The surface moved: points and directions through the two maps.
       def mapped(point, direction)
-        Surface.new(@kind, point[@origin], direction[@axis], radius: @radius, slope: @slope, minor: @minor, curve: @curve, x: @x && direction[@x], y: @y && direction[@y],
-                    field: @field&.mapped(point, direction))
+        Surface.new(
+          @kind,
+          point[@origin],
+          direction[@axis],
+          radius: @radius,
+          slope: @slope,
+          minor: @minor,
+          curve: @curve,
+          x: @x && direction[@x],
+          y: @y && direction[@y],
+          field: @field&.mapped(point, direction)
+        )
       end
 
       # Distance of a point from the axis, mm.
@@ -108,8 +120,8 @@ module Nockplane
         off <= tolerance && same_sizes?(other, along, tolerance)
       end
 
-      # The surface moved by mm along its own normal (away from the axis or tube centre); nil for swept curves and where the
-      # radius would vanish.
+      # The surface moved by mm along its own normal (away from the axis or tube centre); nil for swept curves and where
+      # the radius would vanish.
       def offset(mm)
         case @kind
         when :plane then Surface.plane(Vec.along(@origin, @axis, mm), @axis)

@@ -2,9 +2,9 @@
 
 module Nockplane
   module Geometry
-    # How often each of three sets of directed closed polygons runs round the place just left of every piece of their overlay.
-    # One ray tells it beside one piece; from there it is carried from piece to piece around the vertices (each piece crossed
-    # changes it by its counts), as far as that is safe: see #carries?. Hot: flat arrays and while loops.
+    # How often each of three sets of directed closed polygons runs round the place just left of every piece of their
+    # overlay. One ray tells it beside one piece; from there it is carried from piece to piece around the vertices (each
+    # piece crossed changes it by its counts), as far as that is safe: see #carries?. Hot: flat arrays and while loops.
     class Windings
       TURN = 2 * Math::PI
       # Radians between two pieces at a vertex that count as apart.
@@ -39,7 +39,8 @@ module Nockplane
 
       private
 
-      # Does a piece lie in the near box? The ray starts in its middle; outside, something far may pass between that and its end.
+      # Does a piece lie in the near box? The ray starts in its middle; outside, something far may pass between that and
+      # its end.
       def inside?(piece) = @far.nil? || (@far.near?(@pa[piece]) && @far.near?(@pb[piece]))
 
       # @at: vertex => pieces in order of angle; nil where windings must not be carried round it.
@@ -52,8 +53,8 @@ module Nockplane
         @at.each { |v, pieces| @at[v] = carries?(v, pieces) ? pieces : nil }
       end
 
-      # Not where a set is open (the rest of it lies beyond the near facets), not outside the near box (what is beyond might
-      # pass between), and not where two pieces leave at almost one angle. Sorts the pieces by angle.
+      # Not where a set is open (the rest of it lies beyond the near facets), not outside the near box (what is beyond
+      # might pass between), and not where two pieces leave at almost one angle. Sorts the pieces by angle.
       def carries?(vertex, pieces)
         return false if @far && !@far.near?(vertex)
 
@@ -78,7 +79,11 @@ module Nockplane
       def sorted?(vertex, pieces)
         angles = pieces.to_h { |i| [i, angle(vertex, @pa[i] == vertex ? @pb[i] : @pa[i])] }
         pieces.sort_by! { |i| angles[i] }
-        pieces.each_index.all? { |k| k.zero? ? angles[pieces[0]] + TURN - angles[pieces[-1]] > APART : angles[pieces[k]] - angles[pieces[k - 1]] > APART }
+        pieces.each_index.all? do |k|
+          k.zero? ?
+            angles[pieces[0]] + TURN - angles[pieces[-1]] > APART :
+            angles[pieces[k]] - angles[pieces[k - 1]] > APART
+        end
       end
 
       def angle(from, to) = Math.atan2(@vs[to] - @vs[from], @us[to] - @us[from])
@@ -145,7 +150,13 @@ module Nockplane
       end
 
       def beyond(winding, a, b, along_u)
-        far = @far.ray((@pool.xs[a] + @pool.xs[b]) * 0.5, (@pool.ys[a] + @pool.ys[b]) * 0.5, (@pool.zs[a] + @pool.zs[b]) * 0.5, along_u)
+        far =
+          @far.ray(
+            (@pool.xs[a] + @pool.xs[b]) * 0.5,
+            (@pool.ys[a] + @pool.ys[b]) * 0.5,
+            (@pool.zs[a] + @pool.zs[b]) * 0.5,
+            along_u
+          )
         [winding[0] + far[0], winding[1] + far[1], winding[2] + far[2]]
       end
 

@@ -4,12 +4,12 @@ module Nockplane
   module Linking
     # Adopting model dimensions into a view: which suit it, and the edit that places them in tidy rows.
     class Adoption
-      # A model dimension offered for a view: fit 2 (shows well) or 1 (possible); label: what it measures; repeat: the words of one that
-      # says the same already, nil when none does.
+      # A model dimension offered for a view: fit 2 (shows well) or 1 (possible); label: what it measures; repeat: the
+      # words of one that says the same already, nil when none does.
       Offer = Struct.new(:dimension, :fit, :words, :label, :repeat)
 
-      # The drawing with all dimensions that show well adopted, view after view (ids), and of imported models sizes measured; as it is
-      # where there are none.
+      # The drawing with all dimensions that show well adopted, view after view (ids), and of imported models sizes
+      # measured; as it is where there are none.
       def self.adopted(drawing, source, view_ids)
         view_ids.product([nil, ['measured']]).reduce(drawing) do |d, (id, which)|
           edit = d.view(id) && new(d, source).adopt(d.view(id), which)
@@ -37,26 +37,38 @@ module Nockplane
         fitting(model.measured.reject { |d| stated.include?([d.kind, d.faces.sort]) }, model, view, taken(view.binding))
       end
 
-      # Edit adopting model dimensions by id (nil: all that show well; ['measured']: all measured sizes that show well), or a Refusal.
-      # What only repeats another is left out unless it is named.
+      # Edit adopting model dimensions by id (nil: all that show well; ['measured']: all measured sizes that show well),
+      # or a Refusal. What only repeats another is left out unless it is named.
       def adopt(view, ids = nil)
         offers = wanted(view, ids)
         chosen, repeats = ids.nil? || ids == ['measured'] ? offers.partition { |o| o.repeat.nil? } : [offers, []]
         return refusal(view, ids) if chosen.empty?
 
         taken = []
-        fresh = chosen.map do |o|
-          taken << @drawing.next_id('d', taken)
-          Drawings::Dimension.new(id: taken[-1], view: view.id, dimension: o.dimension.id, snapshot: Drawings::Measure.snapshot(o.dimension), place: { 'form' => 'linear' }, pinned: false)
-        end
-        Drawings::Edit.put("#{count(fresh.size, 'dimension')} #{ids && fresh.all? { |d| Modelling::Measured.id?(d.dimension) } ? 'measured' : 'adopted'}#{left_out(repeats)}",
-                           tidied(view, @drawing.dimensions_of(view.id) + fresh))
+        fresh =
+          chosen.map do |o|
+            taken << @drawing.next_id('d', taken)
+            Drawings::Dimension.new(
+              id: taken[-1],
+              view: view.id,
+              dimension: o.dimension.id,
+              snapshot: Drawings::Annotations::Snapshot.of(o.dimension),
+              place: Drawings::Annotations::Row.new,
+              pinned: false
+            )
+          end
+        way = ids && fresh.all? { |d| Modelling::Measured.id?(d.dimension) } ? 'measured' : 'adopted'
+        Drawings::Edit.put(
+          "#{count(fresh.size, 'dimension')} #{way}#{left_out(repeats)}",
+          tidied(view, @drawing.dimensions_of(view.id) + fresh)
+        )
       end
 
-      # Edit tying dimensions adrift to model dimensions: { id on the drawing => id in the model }. Their place on the sheet stays.
+      # Edit tying dimensions adrift to model dimensions: { id on the drawing => id in the model }. Their place on the
+      # sheet stays.
       def tie(pairs)
         cells = pairs.map do |id, to|
-          dimension = @drawing.dimension(id) or return Drawings::Edits.no(:dimension, id)
+          dimension = @drawing.dimension(id) or return Drawings::Refusal.missing(:dimension, id)
           view = @drawing.view(dimension.view)
           found = model(view).dimension(to)
           problem = tying_problem(dimension, view, found, pairs.values.count(to))
@@ -64,12 +76,14 @@ module Nockplane
 
           tied(dimension, found)
         end
-        words = cells.map { |c| Drawings::Measure.words(@drawing.standard, c.snapshot).to_s }
+        words = cells.map { |c| c.snapshot.words(@drawing.standard).to_s }
         Drawings::Edit.put(cells.size == 1 ? "Annotation tied to #{words[0]}" : "#{cells.size} annotations tied", cells)
       end
 
       # The dimension as it would be when it measured another model dimension.
-      def tied(dimension, found) = dimension.dup.tap { |d| d.dimension, d.snapshot = found.id, Drawings::Measure.snapshot(found) }
+      def tied(dimension, found)
+        dimension.dup.tap { |d| d.dimension, d.snapshot = found.id, Drawings::Annotations::Snapshot.of(found) }
+      end
 
       # The dimensions of a view with rows made anew.
       def tidied(view, dimensions)
@@ -82,13 +96,23 @@ module Nockplane
       def fitting(dimensions, model, view, taken)
         frame = @drawing.frame(view)
         labels = SizeLabel.new { |name| face_words(view)[name] }
-        said = @drawing.dimensions.select { |d| @drawing.view(d.view).binding == view.binding }.map { |d| [Repeats::Said.of_snapshot(d.snapshot), words(d.snapshot)] }
+        said =
+          @drawing
+            .dimensions
+            .select { |d| @drawing.view(d.view).binding == view.binding }
+            .map { |d| [Repeats::Said.of(d.snapshot), words(d.snapshot)] }
         offers = dimensions.reject { |d| taken.include?(d.id) }.filter_map do |d|
-          fit = Drawings::Measure.suits(d.kind, d.from, d.to, d.axis, frame)
+          fit = Drawings::Annotations.of(d).suits(d, frame)
           fit = 1 if fit == 2 && !drawn?(view, d)
           next if fit.zero? || !Anchors.standing?(d, model.solid)
 
-          Offer.new(d, fit, words(Drawings::Measure.snapshot(d)), labels.of(d.id, kind: d.kind.to_s, faces: d.faces), nil)
+          Offer.new(
+            d,
+            fit,
+            words(Drawings::Annotations::Snapshot.of(d)),
+            labels.of(d.id, kind: d.kind.to_s, faces: d.faces),
+            nil
+          )
         end
         Repeats.mark(offers.sort_by { |o| [-o.fit, o.dimension.id] }, said)
       end
@@ -101,10 +125,13 @@ module Nockplane
 
       def drawn_faces(view)
         strokes = Drawings::ShownModel.of(@source, @drawing, view).linework.strokes
-        strokes.select { |s| s.visible || @drawing.settled(view).hidden_lines? }.flat_map(&:faces).each_with_object({}) { |name, found| found[name] = found[name.split('~')[0]] = true }
+        strokes
+          .select { |s| s.visible || @drawing.settled(view).hidden_lines? }
+          .flat_map(&:faces)
+          .each_with_object({}) { |name, found| found[name] = found[name.split('~')[0]] = true }
       end
 
-      def words(snapshot) = Drawings::Measure.words(@drawing.standard, snapshot).to_s
+      def words(snapshot) = snapshot.words(@drawing.standard).to_s
       def face_words(view) = FaceWords.in(@source, @drawing.subject(view))
 
       def wanted(view, ids)
@@ -116,13 +143,24 @@ module Nockplane
       end
 
       def count(number, word) = "#{number} #{word}#{'s' unless number == 1}"
-      def left_out(repeats) = repeats.empty? ? '' : "; #{count(repeats.size, 'repeat')} left out (#{repeats.map(&:words).uniq.first(4).join(', ')})"
+
+      def left_out(repeats)
+        repeats.empty? ?
+          '' :
+          "; #{count(repeats.size, 'repeat')} left out (#{repeats.map(&:words).uniq.first(4).join(', ')})"
+      end
 
       def tying_problem(dimension, view, found, times)
-        return 'the model has no such size in the revision shown' unless found && Anchors.standing?(found, model(view).solid)
-        return "#{words(Drawings::Measure.snapshot(found))} is on this drawing already; each model dimension stands in a drawing once" if times > 1 || taken(view.binding).include?(found.id)
+        unless found && Anchors.standing?(found, model(view).solid)
+          return 'the model has no such size in the revision shown'
+        end
 
-        'it measures another kind of thing' unless found.kind.to_s == dimension.snapshot['kind']
+        if times > 1 || taken(view.binding).include?(found.id)
+          return "#{words(Drawings::Annotations::Snapshot.of(found))} is on this drawing already; " \
+                 "each model dimension stands in a drawing once"
+        end
+
+        'it measures another kind of thing' unless found.kind.to_s == dimension.snapshot.kind
       end
 
       def model(view) = @source.model(@drawing.subject(view))
@@ -133,7 +171,11 @@ module Nockplane
       end
 
       def refusal(view, ids)
-        why = ids ? 'none of the chosen model dimensions can be adopted here: each goes into a drawing once, and its faces must show in the view' : "no model dimension is left that shows well in #{view.name}"
+        why =
+          ids ?
+            'none of the chosen model dimensions can be adopted here: each goes into a drawing once, and its faces ' \
+              'must show in the view' :
+            "no model dimension is left that shows well in #{view.name}"
         Drawings::Refusal.new(why, ["view/#{view.id}"])
       end
     end

@@ -2,8 +2,8 @@
 
 module Nockplane
   module Linking
-    # The rigid move between two revisions under which most faces find their like: none, when that explains them; else one of
-    # those that take the main directions of the old part to those of the new one.
+    # The rigid move between two revisions under which most faces find their like: none, when that explains them; else
+    # one of those that take the main directions of the old part to those of the new one.
     class Alignment
       # Faces of the old part that candidates are judged by.
       SAMPLE = 60
@@ -39,14 +39,24 @@ module Nockplane
         hits = @sample.count do |o|
           centre = move.point(o.centre)
           direction = o.direction && move.direction(o.direction)
-          (@by_role[[o.kind, o.concave]] || []).any? { |n| near?(n.centre, centre) && like?(o, n) && turned?(o, n, direction) }
+          (@by_role[[o.kind, o.concave]] || []).any? do |n|
+            near?(n.centre, centre) && like?(o, n) && turned?(o, n, direction)
+          end
         end
         hits.to_f / @sample.size
       end
 
       def near?(a, b) = Geometry::Vec.sub(a, b).then { |d| Geometry::Vec.dot(d, d) } < @reach * @reach
       def like?(a, b) = a.size.zero? || (b.size / a.size).between?(0.85, 1.18)
-      def turned?(old, new, direction) = direction.nil? || (old.kind == :plane ? Geometry::Vec.dot(direction, new.direction) : Geometry::Vec.dot(direction, new.direction).abs) > 0.99
+
+      def turned?(old, new, direction)
+        direction.nil? ||
+          (
+            old.kind == :plane ?
+              Geometry::Vec.dot(direction, new.direction) :
+              Geometry::Vec.dot(direction, new.direction).abs
+          ) > 0.99
+      end
 
       def candidates
         a, b = [@old, @new].map { |list| directions(list) }

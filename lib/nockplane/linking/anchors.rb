@@ -2,13 +2,14 @@
 
 module Nockplane
   module Linking
-    # Finds the model dimension an adopted dimension stands for in another revision: by name first, by likeness with a clear
-    # margin second, else adrift with ranked proposals. Never guesses silently.
+    # Finds the model dimension an adopted dimension stands for in another revision: by name first, by likeness with a
+    # clear margin second, else adrift with ranked proposals. Never guesses silently.
     module Anchors
       # status :kept, :retied or :adrift; found: ModelDimension or nil; proposals: [ModelDimension], best first.
       Resolution = Struct.new(:status, :found, :proposals)
 
-      # Likeness is a cost: 0 the same, 1 at the limit. A match must cost less than LIMIT and the next at least MARGIN more.
+      # Likeness is a cost: 0 the same, 1 at the limit. A match must cost less than LIMIT and the next at least MARGIN
+      # more.
       LIMIT = 0.5
       MARGIN = 0.3
       # Most that are proposed.
@@ -34,10 +35,13 @@ module Nockplane
 
       # A measured size of equal faces stays while one of the faces does.
       def survivor(dimension, model)
-        prefix = [Modelling::Measured::SIZE, Modelling::Measured::PITCH].find { |start| dimension.dimension.start_with?(start) } or return nil
-        dimension.snapshot['faces'].each do |face|
+        prefix =
+          [Modelling::Measured::SIZE, Modelling::Measured::PITCH].find do |start|
+            dimension.dimension.start_with?(start)
+          end or return nil
+        dimension.snapshot.faces.each do |face|
           found = model.dimension("#{prefix}#{face}")
-          return found if found && found.kind.to_s == dimension.snapshot['kind']
+          return found if found && found.kind.to_s == dimension.snapshot.kind
         end
         nil
       end
@@ -54,16 +58,21 @@ module Nockplane
       def ranked(snapshot, model)
         box = model.solid.box
         diagonal = Geometry::Vec.distance(box[0, 3], box[3, 3])
-        candidates(model).select { |d| d.kind.to_s == snapshot['kind'] && standing?(d, model.solid) }
+        candidates(model).select { |d| d.kind.to_s == snapshot.kind && standing?(d, model.solid) }
              .map { |d| [cost(snapshot, d, diagonal), d] }.sort_by { |c, d| [c, d.id] }
       end
 
       def candidates(model) = model.imported? ? model.dimensions + model.measured : model.dimensions
 
       def cost(snapshot, dimension, diagonal)
-        value = (snapshot['value'] - dimension.value).abs / [snapshot['value'].abs, 1e-6].max / VALUE_SPAN
-        place = [%w[from from], %w[to to]].map { |a, b| Geometry::Vec.distance(snapshot[a], dimension[b]) }.max / diagonal / PLACE_SPAN
-        turn = snapshot['axis'] && dimension.axis && !Geometry::Vec.parallel?(snapshot['axis'], dimension.axis, 1e-3) ? 1.0 : 0.0
+        value = (snapshot.value - dimension.value).abs / [snapshot.value.abs, 1e-6].max / VALUE_SPAN
+        place =
+          [%w[from from], %w[to to]].map { |a, b| Geometry::Vec.distance(snapshot[a], dimension[b]) }.max / diagonal /
+            PLACE_SPAN
+        turn =
+          snapshot.axis && dimension.axis && !Geometry::Vec.parallel?(snapshot.axis, dimension.axis, 1e-3) ?
+            1.0 :
+            0.0
         [value, place].max + turn
       end
     end

@@ -2,7 +2,8 @@
 
 module Nockplane
   module Linking
-    # The cheapest way to give every row at most one column (Kuhn 1955, Munkres; the O(n3) form with potentials by Jonker).
+    # The cheapest way to give every row at most one column (Kuhn 1955, Munkres; the O(n3) form with potentials by
+    # Jonker).
     module Assignment
       module_function
 

@@ -2,8 +2,8 @@
 
 module Nockplane
   module Linking
-    # Two revisions of a model side by side: faces that are new, gone or changed (by their lasting names, after the rigid move
-    # that takes one to the other), and sizes old and new.
+    # Two revisions of a model side by side: faces that are new, gone or changed (by their lasting names, after the
+    # rigid move that takes one to the other), and sizes old and new.
     class Comparison
       # A size that moved: what it is called, mm or degrees before and after, and the faces it stands at.
       Size = Struct.new(:label, :old, :new, :faces)
@@ -13,8 +13,8 @@ module Nockplane
 
       attr_reader :old, :new
 
-      # old, new: Modelling::Model; words: { face name => what a person calls it }; the block, if given, keeps what takes long: it gets
-      # the work and gives what came of it, now or before.
+      # old, new: Modelling::Model; words: { face name => what a person calls it }; the block, if given, keeps what
+      # takes long: it gets the work and gives what came of it, now or before.
       def initialize(old, new, words: {}, &keep)
         @old = old
         @new = new
@@ -38,7 +38,8 @@ module Nockplane
       # Was the whole part moved or turned?
       def moved? = statuses[2]
 
-      # [Size]: parameters by name; of imported models the sizes their files state and those measured on faces of one name.
+      # [Size]: parameters by name; of imported models the sizes their files state and those measured on faces of one
+      # name.
       def sizes
         @sizes ||= (parameters + measured).select { |s| differs?(s.old, s.new) }
       end
@@ -58,24 +59,31 @@ module Nockplane
           move = Alignment.new(a.values, b.values, [@old.solid.box, @new.solid.box]).best
           still = Geometry::Vec.length(Geometry::Vec.sub(move.point([1.0, 2.0, 3.0]), [1.0, 2.0, 3.0])) < 1e-6
           both = (a.keys & b.keys).reject { |n| alike?(a[n], b[n], move) }.to_h { |n| [n, :changed] }
-          [(a.keys - b.keys).to_h { |n| [n, :gone] }.merge(both), (b.keys - a.keys).to_h { |n| [n, :new] }.merge(both), !still]
+          [
+            (a.keys - b.keys).to_h { |n| [n, :gone] }.merge(both),
+            (b.keys - a.keys).to_h { |n| [n, :new] }.merge(both),
+            !still
+          ]
         end)
       end
 
       def alike?(old, new, move)
-        old.kind == new.kind && (old.size - new.size).abs < PLACE && (old.area - new.area).abs <= AREA * [old.area, new.area].max &&
+        old.kind == new.kind && (old.size - new.size).abs < PLACE &&
+          (old.area - new.area).abs <= AREA * [old.area, new.area].max &&
           Geometry::Vec.distance(move.point(old.centre), new.centre) < PLACE
       end
 
       def parameters
         names = @old.parameters.map { |p| p[:name] } & @new.parameters.map { |p| p[:name] }
-        names.map { |n| Size.new(n.tr('_', ' '), *[@old, @new].map { |m| m.parameters.find { |p| p[:name] == n }[:value] }, []) }
+        names.map do |n|
+          Size.new(n.tr('_', ' '), *[@old, @new].map { |m| m.parameters.find { |p| p[:name] == n }[:value] }, [])
+        end
       end
 
       def measured
         return [] unless @old.imported? || @new.imported?
 
-        stated = @new.dimensions.reject { |d| %i[tolerance_frame datum].include?(d.kind) }
+        stated = @new.dimensions.select { |d| Drawings::Annotations.of(d).size? }
         (stated + @new.measured).filter_map do |d|
           before = @old.dimension(d.id) or next
           Size.new(label(d), before.value, d.value, d.faces) if before.kind == d.kind
@@ -83,9 +91,11 @@ module Nockplane
       end
 
       def label(dimension)
-        words = { linear: 'distance', radius: 'radius', angle: 'angle', pitch_circle: 'pitch circle' }.fetch(dimension.kind, 'diameter')
+        kind = Drawings::Annotations.of(dimension)
         faces = called(dimension.faces)
-        "#{words} #{dimension.kind == :linear ? faces.join(' to ') : "of #{faces.first}#{" and #{faces.size - 1} more" if faces.size > 1}"}"
+        return "#{kind.title} #{faces.join(' to ')}" if kind.says == :level
+
+        "#{kind.title} of #{faces.first}#{" and #{faces.size - 1} more" if faces.size > 1}"
       end
 
       def differs?(a, b) = a.is_a?(Numeric) && b.is_a?(Numeric) ? (a - b).abs > 1e-6 : a != b

@@ -2,21 +2,25 @@
 
 module Nockplane
   module Linking
-    # All that a drawing needs a person for, as plain data: views behind their model, title blocks that show old properties,
-    # annotations adrift, what collides on its sheets, berths that stay empty, masses that contradict each other, bindings whose
-    # model can't be built. Worked out from a drawing and its source (Docket.of), kept as JSON (#to_h), read again (Docket.from_h).
+    # All that a drawing needs a person for, as plain data: views behind their model, title blocks that show old
+    # properties, annotations adrift, what collides on its sheets, berths that stay empty, masses that contradict each
+    # other, bindings whose model can't be built. Worked out from a drawing and its source (Docket.of), kept as JSON
+    # (#to_h), read again (Docket.from_h).
     class Docket
       # A view, sheet or annotation that a line is about.
       Place = Struct.new(:id, :name)
       # A number that moves: id of the dimension on the drawing, what it measures in words, old and new words.
       Number = Struct.new(:dimension, :label, :old, :new)
-      # view: Place; from, to: revisions; looks: does the picture differ; numbers: [Number]; losing, retied: ids of dimensions.
+      # view: Place; from, to: revisions; looks: does the picture differ; numbers: [Number]; losing, retied: ids of
+      # dimensions.
       Behind = Struct.new(:view, :from, :to, :looks, :numbers, :losing, :retied)
       # sheet: Place; changes: [[field, old, new], ...].
       Fields = Struct.new(:sheet, :from, :to, :changes)
-      # A model dimension that an annotation adrift may be tied to: its id in the model, its words ("⌀16") and what it measures.
+      # A model dimension that an annotation adrift may be tied to: its id in the model, its words ("⌀16") and what it
+      # measures.
       Proposal = Struct.new(:id, :words, :label)
-      # id of the dimension on the drawing; label: what it measured; faces; view: Place; revision; words; proposals: [Proposal].
+      # id of the dimension on the drawing; label: what it measured; faces; view: Place; revision; words; proposals:
+      # [Proposal].
       Adrift = Struct.new(:id, :label, :faces, :view, :revision, :words, :proposals)
       # a, b: cell keys (b may be "frame"); words: a sentence.
       Collision = Struct.new(:a, :b, :words)
@@ -30,19 +34,22 @@ module Nockplane
       # A view whose line or boundary lost its face, or that can not show what it should: Place and words.
       Lost = Struct.new(:view, :words)
 
-      PARTS = %i[behind fields adrift collisions empty masses faults lost].freeze
+      # A dimension whose value was typed over: its id, the view, what it reads and what is measured.
+      Over = Struct.new(:id, :view, :words, :measured)
+
+      # A note with a leader whose place is gone: the note's Place, named by its words, and what is the matter.
+      Loose = Struct.new(:note, :words)
+
+      PARTS = %i[behind fields adrift collisions empty masses faults lost over loose].freeze
 
       attr_reader(*PARTS)
 
-      def initialize(behind: [], fields: [], adrift: [], collisions: [], empty: [], masses: [], faults: [], lost: [])
-        @behind = behind
-        @fields = fields
-        @adrift = adrift
-        @collisions = collisions
-        @empty = empty
-        @masses = masses
-        @faults = faults
-        @lost = lost
+      # lines: { part => [line, ...] }; parts that are not given are empty.
+      def initialize(**lines)
+        unknown = lines.keys - PARTS
+        raise ArgumentError, "unknown parts #{unknown.join(', ')}" unless unknown.empty?
+
+        PARTS.each { |part| instance_variable_set(:"@#{part}", lines.fetch(part, [])) }
         freeze
       end
 
@@ -57,11 +64,20 @@ module Nockplane
       def clear? = PARTS.all? { |part| public_send(part).empty? }
       # How many annotations will lose what they measure when the views behind are updated.
       def losing = behind.sum { |b| b.losing.size }
+
       # Lines besides views behind and annotations adrift.
-      def others = fields.size + collisions.size + empty.size + masses.size + faults.size + lost.size
+      def others
+        fields.size + collisions.size + empty.size + masses.size + faults.size + lost.size + over.size + loose.size
+      end
 
       # { cell key => "behind" or "adrift" } for the scene.
-      def states = behind.to_h { |b| ["view/#{b.view.id}", 'behind'] }.merge(adrift.to_h { |a| ["dimension/#{a.id}", 'adrift'] })
+      def states
+        {
+          **behind.to_h { |b| ["view/#{b.view.id}", 'behind'] },
+          **adrift.to_h { |a| ["dimension/#{a.id}", 'adrift'] },
+          **loose.to_h { |l| ["note/#{l.note.id}", 'adrift'] }
+        }
+      end
 
       def behind_of(view_id) = behind.find { |b| b.view.id == view_id }
       def adrift_of(dimension_id) = adrift.find { |a| a.id == dimension_id }

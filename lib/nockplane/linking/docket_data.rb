@@ -9,7 +9,8 @@ module Nockplane
         'behind' => [:Behind, { view: :Place, numbers: [:Number] }], 'fields' => [:Fields, { sheet: :Place }],
         'adrift' => [:Adrift, { view: :Place, proposals: [:Proposal] }], 'collisions' => [:Collision, {}],
         'empty' => [:Empty, { berth: :Place }], 'masses' => [:Mass, {}], 'faults' => [:Fault, {}],
-        'lost' => [:Lost, { view: :Place }]
+        'lost' => [:Lost, { view: :Place }], 'over' => [:Over, { view: :Place }],
+        'loose' => [:Loose, { note: :Place }]
       }.freeze
 
       module_function
@@ -24,7 +25,11 @@ module Nockplane
 
       # Docket of { part => [[value, ...], ...] }; parts that an earlier version did not have are empty.
       def read(data)
-        Docket.new(**LINES.to_h { |part, (type, nested)| [part.to_sym, (data[part] || []).map { |values| line(type, nested, values) }] })
+        Docket.new(
+          **LINES.to_h do |part, (type, nested)|
+            [part.to_sym, (data[part] || []).map { |values| line(type, nested, values) }]
+          end
+        )
       end
 
       def line(type, nested, values)

@@ -2,7 +2,8 @@
 
 module Nockplane
   module Linking
-    # Works out the docket of a drawing. What can't be built is told as a line of its own and keeps nothing else from being told.
+    # Works out the docket of a drawing. What can't be built is told as a line of its own and keeps nothing else from
+    # being told.
     class Docketing
       # Revisions looked back through for what a face was called.
       BACK = 12
@@ -21,7 +22,18 @@ module Nockplane
       end
 
       def docket
-        Docket.new(behind: behind, fields: fields, adrift: adrift, collisions: collisions, empty: empty, masses: masses, faults: @staleness.faults, lost: lost)
+        Docket.new(
+          behind: behind,
+          fields: fields,
+          adrift: adrift,
+          collisions: collisions,
+          empty: empty,
+          masses: masses,
+          faults: @staleness.faults,
+          lost: lost,
+          over: over,
+          loose: loose
+        )
       end
 
       private
@@ -30,13 +42,39 @@ module Nockplane
 
       def behind
         @staleness.behind.map do |b|
-          numbers = b.numbers.map { |n| Docket::Number.new(n.dimension, label_of(@drawing.dimension(n.dimension)), n.old, n.new) }
+          numbers =
+            b.numbers.map do |n|
+              Docket::Number.new(n.dimension, label_of(@drawing.dimension(n.dimension)), n.old, n.new)
+            end
           Docket::Behind.new(place(b.view), b.from, b.to, b.looks, numbers, b.losing, b.retied)
         end
       end
 
       def lost
         @staleness.lost.map { |view, words| Docket::Lost.new(place(view), words) }
+      rescue Nockplane::Error
+        [] # what can't be built is told by the faults
+      end
+
+      def over
+        @drawing.dimensions.select { |d| d.wording&.over? }.map do |d|
+          words = Drawings::Annotations.words(@drawing.standard, d).to_s
+          Docket::Over.new(d.id, place(@drawing.view(d.view)), words, d.snapshot.words(@drawing.standard).to_s)
+        end
+      end
+
+      def loose
+        pointed = @drawing.notes.select(&:leaders).group_by(&:sheet)
+        pointed.flat_map do |sheet, notes|
+          builder = Drawings::SceneBuilder.new(@drawing, sheet, @source, shade: :known)
+          notes.filter_map do |n|
+            lost = builder.tips(n).count(&:lost)
+            next if lost.zero?
+
+            words = lost == 1 ? 'a leader lost the place it points at' : "#{lost} leaders lost the places they point at"
+            Docket::Loose.new(Docket::Place.new(n.id, n.text.lines.first.to_s.strip[0, 40]), words)
+          end
+        end
       rescue Nockplane::Error
         [] # what can't be built is told by the faults
       end
@@ -48,16 +86,37 @@ module Nockplane
         @staleness.adrift.map do |a|
           label = labeller(a.view.binding, a.view.revision)
           # (Each model dimension stands in a drawing once.)
-          proposals = a.proposals.reject { |d| standing.include?(d.id) }.first(PROPOSED).map { |d| Docket::Proposal.new(d.id, proposal_words(d), label.of(d.id, kind: d.kind.to_s, faces: d.faces)) }
-          Docket::Adrift.new(a.dimension.id, label_of(a.dimension), a.dimension.snapshot['faces'], place(a.view), a.view.revision, a.words, proposals)
+          proposals =
+            a
+              .proposals
+              .reject { |d| standing.include?(d.id) }
+              .first(PROPOSED)
+              .map do |d|
+                Docket::Proposal.new(d.id, proposal_words(d), label.of(d.id, kind: d.kind.to_s, faces: d.faces))
+              end
+          Docket::Adrift.new(
+            a.dimension.id,
+            label_of(a.dimension),
+            a.dimension.snapshot.faces,
+            place(a.view),
+            a.view.revision,
+            a.words,
+            proposals
+          )
         end
       end
 
-      def proposal_words(dimension) = Drawings::Measure.words(@drawing.standard, Drawings::Measure.snapshot(dimension)).to_s
+      def proposal_words(dimension)
+        Drawings::Annotations::Snapshot.of(dimension).words(@drawing.standard).to_s
+      end
 
       def label_of(dimension)
         view = @drawing.view(dimension.view)
-        labeller(view.binding, view.revision).of(dimension.dimension, kind: dimension.snapshot['kind'], faces: dimension.snapshot['faces'])
+        labeller(view.binding, view.revision).of(
+          dimension.dimension,
+          kind: dimension.snapshot.kind,
+          faces: dimension.snapshot.faces
+        )
       end
 
       # SizeLabel with the words of the revision shown; of a face that is gone, the latest ones it had.
@@ -86,7 +145,8 @@ module Nockplane
 
       def empty = @drawing.berths.map { |b| Docket::Empty.new(place(b), b.why) }
 
-      # Masses on title blocks, typed or stated, that part from the one worked out. (Where none was, none has to be worked out.)
+      # Masses on title blocks, typed or stated, that part from the one worked out. (Where none was, none has to be
+      # worked out.)
       def masses
         @drawing.sheets.select(&:binding).filter_map do |sheet|
           furniture = Drawings::Furniture.new(@drawing, sheet, @source)

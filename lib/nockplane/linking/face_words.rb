@@ -2,11 +2,26 @@
 
 module Nockplane
   module Linking
-    # What a person calls the faces of an imported part: "underside", "bore ⌀22", "boss ⌀34, top", "round R3, front left". Every face
-    # has words of its own within the part. Up is +Z, the front is -Y (standards.md 4.1). Lasting names stay beneath.
+    # What a person calls the faces of an imported part: "underside", "bore ⌀22", "boss ⌀34, top", "round R3, front
+    # left". Every face has words of its own within the part. Up is +Z, the front is -Y (standards.md 4.1). Lasting
+    # names stay beneath.
     class FaceWords
-      SIDES = { [0, -1] => 'left side', [0, 1] => 'right side', [1, -1] => 'front side', [1, 1] => 'back', [2, -1] => 'underside', [2, 1] => 'top' }.freeze
-      FACING = { [0, -1] => 'facing left', [0, 1] => 'facing right', [1, -1] => 'facing front', [1, 1] => 'facing back', [2, -1] => 'facing down', [2, 1] => 'facing up' }.freeze
+      SIDES = {
+        [0, -1] => 'left side',
+        [0, 1] => 'right side',
+        [1, -1] => 'front side',
+        [1, 1] => 'back',
+        [2, -1] => 'underside',
+        [2, 1] => 'top'
+      }.freeze
+      FACING = {
+        [0, -1] => 'facing left',
+        [0, 1] => 'facing right',
+        [1, -1] => 'facing front',
+        [1, 1] => 'facing back',
+        [2, -1] => 'facing down',
+        [2, 1] => 'facing up'
+      }.freeze
       PLACES = [%w[left right], %w[front back], %w[low high]].freeze
       # Part of the box from its middle within which a face says nothing of its place along an axis.
       MIDDLE = 0.08
@@ -17,7 +32,8 @@ module Nockplane
       # Above so many faces none get words: they are called by their lasting names.
       MOST = 3000
 
-      # { face name => what a person calls it } of an imported model; {} of a recipe, whose names are a person's words. subject:
+      # { face name => what a person calls it } of an imported model; {} of a recipe, whose names are a person's words.
+      # subject:
       # Products::Subject; kept by its source.
       def self.in(source, subject)
         text = source.text(subject)
@@ -33,7 +49,9 @@ module Nockplane
         facets = solid.facets.group_by { |f| f.face.name[/\A.*:/] }
         all = Likeness.all(solid).group_by { |name, _| name[/\A.*:/] }
         found = all.flat_map do |path, faces|
-          new(faces.to_h, solid, path ? box(solid, facets[path]) : solid.box).words.map { |name, words| [name, "#{path && "#{path.chomp(':')}: "}#{words}"] }
+          new(faces.to_h, solid, path ? box(solid, facets[path]) : solid.box).words.map do |name, words|
+            [name, "#{path && "#{path.chomp(':')}: "}#{words}"]
+          end
         end
         Ractor.make_shareable(found.to_h)
       end
@@ -60,7 +78,10 @@ module Nockplane
       # { name => does it go all round? } of cylinders.
       def turns(solid)
         indexed = Solids::Indexed.of(solid)
-        indexed.faces.select { |f| f.surface.kind == :cylinder && @faces.key?(f.name) }.to_h { |f| [f.name, Modelling::Span.of(indexed, f).round?] }
+        indexed
+          .faces
+          .select { |f| f.surface.kind == :cylinder && @faces.key?(f.name) }
+          .to_h { |f| [f.name, Modelling::Span.of(indexed, f).round?] }
       end
 
       # Words before faces alike are told apart.
@@ -82,12 +103,24 @@ module Nockplane
       end
 
       def beside(face, word)
-        round = face.neighbours.map { |n| @faces[n] }.compact.select { |f| f.kind == :cylinder && @turns[f.name] }.min_by { |f| [f.size, f.name] }
+        round =
+          face
+            .neighbours
+            .map { |n| @faces[n] }
+            .compact
+            .select { |f| f.kind == :cylinder && @turns[f.name] }
+            .min_by { |f| [f.size, f.name] }
         round ? "#{word} of #{round(round)}" : word
       end
 
       def of_ring(face)
-        round = face.neighbours.map { |n| @faces[n] }.compact.select { |f| f.kind == :cylinder }.min_by { |f| [f.size, f.name] }
+        round =
+          face
+            .neighbours
+            .map { |n| @faces[n] }
+            .compact
+            .select { |f| f.kind == :cylinder }
+            .min_by { |f| [f.size, f.name] }
         round ? round(round) : 'the ring'
       end
 
@@ -106,9 +139,13 @@ module Nockplane
         rims = ring.reject(&:concave)
         if (face.centre[way[0]] - limit).abs < ON
           # A boss that reaches the side has an end of its own there.
-          return rims.size == 1 && face.neighbours.size - ring.count(&:concave) == 1 && smaller?(rims[0]) ? "#{round(rims[0])}, #{SIDES.fetch(way)}" : SIDES.fetch(way)
+          return rims.size == 1 && face.neighbours.size - ring.count(&:concave) == 1 && smaller?(rims[0]) ?
+            "#{round(rims[0])}, #{SIDES.fetch(way)}" :
+            SIDES.fetch(way)
         end
-        return "#{round(rims[0])}, #{ending(way)}" if rims.size == 1 && face.neighbours.size - ring.count(&:concave) == 1
+        if rims.size == 1 && face.neighbours.size - ring.count(&:concave) == 1
+          return "#{round(rims[0])}, #{ending(way)}"
+        end
 
         ring.size == 1 && face.neighbours == [ring[0].name] ? "#{round(ring[0])}, floor" : nil
       end

@@ -2,8 +2,8 @@
 
 module Nockplane
   module Linking
-    # What a face is like, apart from its name: surface kind and sizes, place and direction in the part, extent, material side,
-    # neighbours with the angle to them, and how many equal faces there are.
+    # What a face is like, apart from its name: surface kind and sizes, place and direction in the part, extent,
+    # material side, neighbours with the angle to them, and how many equal faces there are.
     class Likeness
       attr_reader :name, :kind, :size, :direction, :centre, :area, :reach, :concave, :neighbours, :around, :equals
 
@@ -56,7 +56,15 @@ module Nockplane
       end
 
       # What equal faces have in common.
-      def role = @role ||= [@kind, (@size * 1e4).round, @concave, (@area * 10).round, @direction && (@kind == :plane ? @direction : canonical).map { |c| c.round(4) + 0.0 }]
+      def role
+        @role ||= [
+          @kind,
+          (@size * 1e4).round,
+          @concave,
+          (@area * 10).round,
+          @direction && (@kind == :plane ? @direction : canonical).map { |c| c.round(4) + 0.0 }
+        ]
+      end
 
       # Second step, when all are known: kinds of the neighbours and how many equal faces there are.
       def join(all, equals)

@@ -2,9 +2,9 @@
 
 module Nockplane
   module Linking
-    # Matches the faces of two revisions of a model that have no lasting names, as a whole: one assignment over all faces
-    # after the rigid move that explains most of them (files are exported anew from other origins). What could as well be
-    # otherwise is not taken but proposed.
+    # Matches the faces of two revisions of a model that have no lasting names, as a whole: one assignment over all
+    # faces after the rigid move that explains most of them (files are exported anew from other origins). What could as
+    # well be otherwise is not taken but proposed.
     class Matching
       # matched: { new name => old name }; doubtful: { new name => [old names, best first] }; gone: old names.
       Result = Struct.new(:matched, :doubtful, :gone)
@@ -49,7 +49,12 @@ module Nockplane
       Placed = Struct.new(:likeness, :centre, :direction, :share) do
         def initialize(likeness, move, box)
           centre = move.point(likeness.centre)
-          super(likeness, centre, likeness.direction && move.direction(likeness.direction), Matching.share(likeness.centre, box).then { |s| move.direction(s.map { |c| c - 0.5 }) })
+          super(
+            likeness,
+            centre,
+            likeness.direction && move.direction(likeness.direction),
+            Matching.share(likeness.centre, box).then { |s| move.direction(s.map { |c| c - 0.5 }) }
+          )
         end
       end
 
@@ -63,7 +68,9 @@ module Nockplane
         by_kind = @new.group_by { |l| [l.kind, l.concave] }
         placed.transform_values do |p|
           o = p.likeness
-          nearest(p, by_kind[[o.kind, o.concave]] || []).filter_map { |n| (c = cost(p, n)) && c < PROPOSED && [n.name, c] }.to_h
+          nearest(p, by_kind[[o.kind, o.concave]] || [])
+            .filter_map { |n| (c = cost(p, n)) && c < PROPOSED && [n.name, c] }
+            .to_h
         end
       end
 
@@ -93,7 +100,14 @@ module Nockplane
         part = 3.times.map { |k| (share[k] - placed.share[k]) * (@boxes[1][k + 3] - @boxes[1][k]) }
         # A plane is where its plane is: along it little counts.
         if placed.direction && face.kind == :plane
-          off, part = [off, part].map { |v| d = Geometry::Vec.dot(v, placed.direction); Geometry::Vec.add(Geometry::Vec.scale(Geometry::Vec.along(v, placed.direction, -d), 0.4), Geometry::Vec.scale(placed.direction, d)) }
+          off, part =
+            [off, part].map do |v|
+              d = Geometry::Vec.dot(v, placed.direction)
+              Geometry::Vec.add(
+                Geometry::Vec.scale(Geometry::Vec.along(v, placed.direction, -d), 0.4),
+                Geometry::Vec.scale(placed.direction, d)
+              )
+            end
         end
         [off, part].map { |v| Geometry::Vec.length(v) }.min / @diagonal / PLACE
       end
@@ -107,13 +121,20 @@ module Nockplane
         1 - (same.to_f / all.sum { |k| [a.around[k] || 0, b.around[k] || 0].max })
       end
 
-      # { old name => new name } of the cheapest assignment; faces that can't be the same part of one component don't meet.
+      # { old name => new name } of the cheapest assignment; faces that can't be the same part of one component don't
+      # meet.
       def assigned(costs)
         components(costs).each_with_object({}) do |(olds, news), found|
           next greedy(olds, costs, found) if [olds.size, news.size].max > MOST
 
-          table = olds.map { |o| news.map { |n| costs[o][n] || IMPOSSIBLE } + Array.new(olds.size) { |k| olds[k] == o ? PROPOSED : IMPOSSIBLE } }
-          Assignment.solve(table).each_with_index { |c, i| found[olds[i]] = news[c] if c < news.size && table[i][c] < PROPOSED }
+          table =
+            olds.map do |o|
+              news.map { |n| costs[o][n] || IMPOSSIBLE } +
+                Array.new(olds.size) { |k| olds[k] == o ? PROPOSED : IMPOSSIBLE }
+            end
+          Assignment
+            .solve(table)
+            .each_with_index { |c, i| found[olds[i]] = news[c] if c < news.size && table[i][c] < PROPOSED }
         end
       end
 
@@ -125,7 +146,12 @@ module Nockplane
           parent[a] ||= a
           list.each_key { |n| (b = "n#{n}") && (parent[b] ||= b) && (parent[root[a]] = root[b]) }
         end
-        parent.keys.group_by { |k| root[k] }.values.map { |keys| keys.partition { |k| k.start_with?('o') }.map { |list| list.map { |k| k[1..] } } }.reject { |olds, news| olds.empty? || news.empty? }
+        parent
+          .keys
+          .group_by { |k| root[k] }
+          .values
+          .map { |keys| keys.partition { |k| k.start_with?('o') }.map { |list| list.map { |k| k[1..] } } }
+          .reject { |olds, news| olds.empty? || news.empty? }
       end
 
       # For very many like faces: the cheapest pairs first.
@@ -145,7 +171,12 @@ module Nockplane
         olds = @old.to_h { |l| [l.name, l] }
         costs.to_h do |o, list|
           partners = olds[o].neighbours.filter_map { |x| first[x] }
-          [o, list.to_h { |n, c| [n, partners.empty? ? c : c + (0.5 * (1 - ((partners & news[n].neighbours).size.to_f / partners.size)))] }]
+          [
+            o,
+            list.to_h do |n, c|
+              [n, partners.empty? ? c : c + (0.5 * (1 - ((partners & news[n].neighbours).size.to_f / partners.size)))]
+            end
+          ]
         end
       end
 
@@ -153,15 +184,20 @@ module Nockplane
         matched = {}
         doubtful = {}
         @taken = pairs.invert
-        @costs_of_new = @costs.each_with_object(Hash.new { |h, k| h[k] = {} }) { |(o, list), all| list.each { |n, c| all[n][o] = c } }
+        @costs_of_new =
+          @costs.each_with_object(Hash.new { |h, k| h[k] = {} }) { |(o, list), all| list.each { |n, c| all[n][o] = c } }
         pairs.each do |o, n|
           c = @costs[o][n]
           others = rivals(o, n, c, pairs)
-          c <= LIMIT && others.empty? ? matched[n] = o : doubtful[n] = [o, *others].uniq.sort_by { |x| @costs[x][n] || IMPOSSIBLE }
+          c <= LIMIT && others.empty? ?
+            matched[n] = o :
+            doubtful[n] = [o, *others].uniq.sort_by { |x| @costs[x][n] || IMPOSSIBLE }
         end
         news = @new.map(&:name) - matched.keys
         kept = matched.invert
-        news.each { |n| doubtful[n] ||= @costs_of_new[n].reject { |o, _| kept[o] }.sort_by(&:last).first(3).map(&:first) }
+        news.each do |n|
+          doubtful[n] ||= @costs_of_new[n].reject { |o, _| kept[o] }.sort_by(&:last).first(3).map(&:first)
+        end
         doubtful.reject! { |_, list| list.empty? }
         Result.new(matched, doubtful, @old.map(&:name) - matched.values)
       end

@@ -2,8 +2,8 @@
 
 module Nockplane
   module Linking
-    # How like two solids are: how many faces of the one have a counterpart in the other, by lasting name or by matching (whichever
-    # tells more). Tells a next revision of a part from another part.
+    # How like two solids are: how many faces of the one have a counterpart in the other, by lasting name or by matching
+    # (whichever tells more). Tells a next revision of a part from another part.
     Resemblance = Struct.new(:matched, :old_count, :new_count) do
       # old, new: Solids::Solid. Above FACES faces only names and counts are compared.
       def self.of(old, new)
@@ -11,7 +11,10 @@ module Nockplane
         most = [a.size, b.size].max
         # (Faces just read are named by their record, "#12", which says nothing.)
         matched = (a & b).count { |name| !name.start_with?('#') }
-        matched = [matched, Matching.of(old, new).matched.size].max if most <= Resemblance::FACES && matched < Resemblance::ALIKE * most
+        if most <= Resemblance::FACES && matched < Resemblance::ALIKE * most
+          matched = [matched, Matching.of(old, new).matched.size].max
+        end
+
         new(matched, a.size, b.size)
       end
 

@@ -2,12 +2,11 @@
 
 module Nockplane
   module Linking
-    # What a model dimension measures, in words for a person: "diameter of seat", "bore ⌀22", "underside to top", "datum B".
+    # What a model dimension measures, in words for a person: "diameter of seat", "bore ⌀22", "underside to top", "datum
+    # B".
     class SizeLabel
       # Path words of a recipe that say nothing to a person.
       SILENT = /\A(profile|pattern|steps|given)\z/
-      KINDS = { 'linear' => 'distance', 'depth' => 'depth', 'centres' => 'distance', 'diameter' => 'diameter', 'turned_diameter' => 'diameter', 'radius' => 'radius', 'tube_radius' => 'radius',
-                'angle' => 'angle', 'pitch_circle' => 'pitch circle', 'chamfer' => 'chamfer', 'datum' => 'datum', 'tolerance_frame' => 'tolerance' }.freeze
 
       # words: ->(face name) giving what a person calls it.
       def initialize(&words)
@@ -18,8 +17,15 @@ module Nockplane
       def of(id, kind: nil, faces: [])
         measured = Modelling::Measured
         return sized(faces.empty? ? [id.delete_prefix(measured::SIZE)] : faces) if id.start_with?(measured::SIZE)
-        return "pitch circle of #{face(id.delete_prefix(measured::PITCH)).sub(/, .*\z/, '')}" if id.start_with?(measured::PITCH)
-        return id.delete_prefix(measured::DISTANCE).split('|').map { |n| face(n) }.join(' to ') if id.start_with?(measured::DISTANCE)
+        if id.start_with?(measured::PITCH)
+          return "pitch circle of #{face(id.delete_prefix(measured::PITCH)).sub(/, .*\z/, '')}"
+        end
+
+        if id.start_with?(measured::DISTANCE)
+          return id.delete_prefix(measured::DISTANCE).split('|').map { |n| face(n) }.join(' to ')
+        end
+
+        return picked(kind, faces) if Modelling::Picked.id?(id)
         return given(id, kind, faces) if id.start_with?('given.')
 
         SizeLabel.recipe(id)
@@ -38,10 +44,14 @@ module Nockplane
 
       def face(name) = @words.call(name) || name
 
-      def given(id, kind, faces)
-        return "datum #{id[/[^.]+\z/]}" if kind == 'datum'
+      # Of a size measured between places picked: the faces they lie on, two at most.
+      def picked(kind, faces)
+        kind = Drawings::Annotations.all.fetch(kind.to_s)
+        "#{kind.title} between #{faces.values_at(0, -1).uniq.map { |n| face(n) }.join(' and ')}"
+      end
 
-        "#{kind == 'tolerance_frame' ? id.split('.')[1].to_s.tr('_', ' ') : KINDS.fetch(kind.to_s, 'size')} of #{faces.first(2).map { |n| face(n) }.join(' and ')}"
+      def given(id, kind, faces)
+        Drawings::Annotations.all.fetch(kind.to_s).called(id, faces.first(2).map { |n| face(n) })
       end
     end
   end

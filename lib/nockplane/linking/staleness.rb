@@ -7,8 +7,8 @@ module Nockplane
     class Staleness
       # A number that moved: the dimension's cell id, what it is called, old and new words.
       Number = Struct.new(:dimension, :label, :old, :new)
-      # One view behind its model: from and to revision; looks: does the picture differ; numbers; losing: ids of dimensions
-      # that would go adrift; retied: ids that would be tied again by likeness.
+      # One view behind its model: from and to revision; looks: does the picture differ; numbers; losing: ids of
+      # dimensions that would go adrift; retied: ids that would be tied again by likeness.
       Behind = Struct.new(:view, :from, :to, :looks, :numbers, :losing, :retied)
       # A sheet's title block behind: [[field, old, new], ...].
       Fields = Struct.new(:sheet, :from, :to, :changes)
@@ -35,11 +35,13 @@ module Nockplane
       # [Fields]
       def fields = @fields ||= bound_sheets.filter_map { |s| compare_fields(s) if sound?(s.binding, s.revision) }
 
-      # [Docket::Fault] of bindings whose latest revision, or one that a view shows, can't be built any more. Views then stay at what
-      # they show.
+      # [Docket::Fault] of bindings whose latest revision, or one that a view shows, can't be built any more. Views then
+      # stay at what they show.
       def faults
         shown = @drawing.views.map { |v| [v.binding, v.revision] } + @drawing.bindings.map { |b| [b.id, target(b.id)] }
-        shown.uniq.filter_map { |binding, revision| (reason = fault(binding, revision)) && Docket::Fault.new(binding, revision, reason) }
+        shown.uniq.filter_map do |binding, revision|
+          (reason = fault(binding, revision)) && Docket::Fault.new(binding, revision, reason)
+        end
       end
 
       # [Adrift] at the revisions shown now.
@@ -51,7 +53,12 @@ module Nockplane
           resolution = Anchors.resolve(d, model(view.binding, view.revision))
           next if resolution.status == :kept
 
-          Adrift.new(d, view, Drawings::Measure.words(@drawing.standard, d.snapshot).to_s, (resolution.proposals + [resolution.found]).compact)
+          Adrift.new(
+            d,
+            view,
+            d.snapshot.words(@drawing.standard).to_s,
+            (resolution.proposals + [resolution.found]).compact
+          )
         end
       end
 
@@ -70,7 +77,9 @@ module Nockplane
 
       # { cell key => "behind" or "adrift" } for the scene.
       def states
-        behind.to_h { |b| ["view/#{b.view.id}", 'behind'] }.merge(adrift.to_h { |a| ["dimension/#{a.dimension.id}", 'adrift'] })
+        behind
+          .to_h { |b| ["view/#{b.view.id}", 'behind'] }
+          .merge(adrift.to_h { |a| ["dimension/#{a.dimension.id}", 'adrift'] })
       end
 
       # Edit that brings views (by id; nil: all) to their target revisions, or a Refusal when there is nothing to do.
@@ -78,8 +87,13 @@ module Nockplane
         views = @drawing.views.select { |v| view_ids.nil? || view_ids.include?(v.id) }
         changed = views.reject { |v| v.revision == target(v.binding) || fault(v.binding, target(v.binding)) }
         dimensions = changed.flat_map { |v| @drawing.dimensions_of(v.id).filter_map { |d| caught_up(d, v) } }
-        sheets = bound_sheets.select { |s| s.revision != target(s.binding) && !fault(s.binding, target(s.binding)) && all_reached?(s, views) }
-        cells = changed.map { |v| view_at(v, target(v.binding)).dup.tap { |x| x.revision = target(v.binding) } } + dimensions + sheets.map { |s| s.dup.tap { |x| x.revision = target(s.binding) } }
+        sheets =
+          bound_sheets.select do |s|
+            s.revision != target(s.binding) && !fault(s.binding, target(s.binding)) && all_reached?(s, views)
+          end
+        cells =
+          changed.map { |v| view_at(v, target(v.binding)).dup.tap { |x| x.revision = target(v.binding) } } +
+            dimensions + sheets.map { |s| s.dup.tap { |x| x.revision = target(s.binding) } }
         return Drawings::Refusal.new(idle(views), views.map { |v| "view/#{v.id}" }) if cells.empty?
 
         Drawings::Edit.put(update_label(changed), cells)
@@ -103,7 +117,9 @@ module Nockplane
 
       def idle(views)
         broken = views.map { |v| fault(v.binding, target(v.binding)) }.compact.first
-        broken ? "the latest revision can't be built, so the views stay as they are: #{broken}" : 'everything chosen shows the latest revision already'
+        broken ?
+          "the latest revision can't be built, so the views stay as they are: #{broken}" :
+          'everything chosen shows the latest revision already'
       end
 
       def bound_sheets = @drawing.sheets.select(&:binding)
@@ -112,7 +128,9 @@ module Nockplane
       def update_label(views)
         return 'Title block brought up to the model' if views.empty?
 
-        views.size == 1 ? "#{views[0].name} brought up to revision #{target(views[0].binding)}" : "#{views.size} views brought up to their model"
+        views.size == 1 ?
+          "#{views[0].name} brought up to revision #{target(views[0].binding)}" :
+          "#{views.size} views brought up to their model"
       end
 
       def all_reached?(sheet, views)
@@ -125,10 +143,17 @@ module Nockplane
 
         numbers, losing, retied = compare_dimensions(view, to)
         looks = digest(view, view.revision) != digest(view, to)
-        Behind.new(view, view.revision, to, looks, numbers, losing, retied) if looks || !numbers.empty? || !losing.empty?
+        if looks || !numbers.empty? || !losing.empty?
+          Behind.new(view, view.revision, to, looks, numbers, losing, retied)
+        end
       end
 
-      def digest(view, revision) = Drawings::ShownModel.of(@source, @drawing, view, revision).linework.digest(hidden: @drawing.settled(view).hidden_lines?)
+      def digest(view, revision)
+        Drawings::ShownModel
+          .of(@source, @drawing, view, revision)
+          .linework
+          .digest(hidden: @drawing.settled(view).hidden_lines?)
+      end
 
       # The view with what was drawn on it moved to where it is in another revision.
       def view_at(view, revision) = Drawings::ShownModel.of(@source, @drawing, view, revision).view
@@ -143,7 +168,10 @@ module Nockplane
           resolution = Anchors.resolve(d, model(view.binding, to))
           losing << d.id if resolution.status == :adrift
           retied << d.id if resolution.status == :retied
-          old, new = [d.snapshot, resolution.found && Drawings::Measure.snapshot(resolution.found)].map { |s| s && Drawings::Measure.words(@drawing.standard, s).to_s }
+          old, new =
+            [d.snapshot, resolution.found && Drawings::Annotations::Snapshot.of(resolution.found)].map do |s|
+              s&.words(@drawing.standard).to_s
+            end
           numbers << Number.new(d.id, d.dimension, old, new) if new && new != old
         end
         [numbers, losing, retied]
@@ -154,7 +182,7 @@ module Nockplane
         found = Anchors.resolve(dimension, model(view.binding, target(view.binding))).found or return nil
         dimension.dup.tap do |d|
           d.dimension = found.id
-          d.snapshot = Drawings::Measure.snapshot(found)
+          d.snapshot = Drawings::Annotations::Snapshot.of(found)
         end
       end
 
@@ -169,14 +197,27 @@ module Nockplane
       # [[name, old, new], ...] of the fields that the sheet shows from its model, and of its parts list.
       def changed_fields(sheet, to)
         old, new = [sheet.revision, to].map { |n| model(sheet.binding, n) }
-        names = Drawings::Furniture.new(@drawing, sheet, @source).field_names.select { |n| old.properties.key?(n) || new.properties.key?(n) }
-        found = (names - @drawing.meta.fields.keys).reject { |n| old.properties[n] == new.properties[n] }.map { |n| [n, old.properties[n], new.properties[n]] }
-        found << ['parts list', *[old, new].map { |m| parts(m) }] if @drawing.tables.any? { |t| t.sheet == sheet.id && t.kind == 'parts list' } && parts_differ?(old, new)
+        names =
+          Drawings::Furniture
+            .new(@drawing, sheet, @source)
+            .field_names
+            .select { |n| old.properties.key?(n) || new.properties.key?(n) }
+        found =
+          (names - @drawing.meta.fields.keys)
+            .reject { |n| old.properties[n] == new.properties[n] }
+            .map { |n| [n, old.properties[n], new.properties[n]] }
+        if @drawing.tables.any? { |t| t.sheet == sheet.id && t.kind == 'parts list' } && parts_differ?(old, new)
+          found << ['parts list', *[old, new].map { |m| parts(m) }]
+        end
+
         found
       end
 
       def parts_differ?(old, new) = Modelling::PartsList.of(old) != Modelling::PartsList.of(new)
-      def parts(model) = Modelling::PartsList.of(model).then { |rows| "#{rows.size} rows, #{rows.sum { |r| r['quantity'].to_i }} parts" }
+
+      def parts(model)
+        Modelling::PartsList.of(model).then { |rows| "#{rows.size} rows, #{rows.sum { |r| r['quantity'].to_i }} parts" }
+      end
     end
   end
 end

@@ -9,8 +9,8 @@ module Nockplane
       MAX_DEPTH = 8
 
       # One placed part: path of names ("wheel:carousel[2]"); reference: the model named; model: the Model (of a part);
-      # transform: part to assembly; purchased; vertex, facet: where its solid starts in the assembly's, nil for a hidden one; part: which of the
-      # model's parts it is, nil when that is not known.
+      # transform: part to assembly; purchased; vertex, facet: where its solid starts in the assembly's, nil for a
+      # hidden one; part: which of the model's parts it is, nil when that is not known.
       Instance = Struct.new(:path, :reference, :name, :properties, :transform, :purchased, :vertex, :facet, :part) do
         def hidden? = facet.nil?
         # The path without numbers of pattern instances: which component it is.
@@ -47,9 +47,20 @@ module Nockplane
       def model
         place
         solid = Solids::Mesh.compound(@solids)
-        Model.new(solid: solid, values: @scope.values, parameters: @recipe.parameters.map { |p| p.to_h_with(@scope.values[p.name]) }, dimensions: [],
-                  threads: @threads, warnings: @warnings.uniq, gaps: @gaps, properties: @recipe.properties, name: @recipe.name,
-                  features: @recipe.components.map { |c| [c['id'], "component #{c['model']}", c['hidden'] != true, nil] }, components: @instances, parts: @instances.all?(&:part) ? @parts.keys : [])
+        Model.new(
+          solid: solid,
+          values: @scope.values,
+          parameters: @recipe.parameters.map { |p| p.to_h_with(@scope.values[p.name]) },
+          dimensions: [],
+          threads: @threads,
+          warnings: @warnings.uniq,
+          gaps: @gaps,
+          properties: @recipe.properties,
+          name: @recipe.name,
+          features: @recipe.components.map { |c| [c['id'], "component #{c['model']}", c['hidden'] != true, nil] },
+          components: @instances,
+          parts: @instances.all?(&:part) ? @parts.keys : []
+        )
       end
 
       private
@@ -64,21 +75,36 @@ module Nockplane
         @vertex = @facet = 0
         @placed = Placed.new({})
         @recipe.components.each_with_index { |c, i| component(c, "components[#{i}]") }
-        raise RecipeFault, Fault.new(@recipe.line('components'), 'components', 'every component is hidden; nothing is left') if @solids.empty?
+        if @solids.empty?
+          raise RecipeFault,
+                Fault.new(@recipe.line('components'), 'components', 'every component is hidden; nothing is left')
+        end
       end
 
       def component(given, path)
         fields = Fields.new(@recipe, @scope, given, path)
         part = @part.call(given['model'].to_s, @recipe.revision_of(given), given['variant'], @refine) or
-          fields.fault('model', "there is no model '#{given['model']}' here#{" with revision #{given['revision']}" if given['revision']}")
+          fields.fault(
+            'model',
+            "there is no model '#{given['model']}' here#{" with revision #{given['revision']}" if given['revision']}"
+          )
         frames(fields).each do |name, frame|
-          @placed.solids[given['id']] = take(name, given, part, Solids::Transform.between(Geometry::Frame::WORLD, frame), fields)
+          @placed.solids[given['id']] = take(
+            name,
+            given,
+            part,
+            Solids::Transform.between(Geometry::Frame::WORLD, frame),
+            fields
+          )
         end
       end
 
       def frames(fields)
         placement = Placement.new(fields, @placed, spin: true)
-        fields.fault('pattern', "more than #{MAX_INSTANCES} instances in all") if @instances.size + placement.count > MAX_INSTANCES
+        if @instances.size + placement.count > MAX_INSTANCES
+          fields.fault('pattern', "more than #{MAX_INSTANCES} instances in all")
+        end
+
         flip = fields.flag('flip')
         placement.instances.map { |i| [i.name, flip ? i.frame.flipped : i.frame] }
       end
@@ -89,7 +115,10 @@ module Nockplane
         shift = explosion(given['id'])
         transform = transform.moved(shift) if shift
         moved = transform.place(part.solid, "#{name}:")
-        fields.fault('pattern', "more than #{MAX_INSTANCES} instances in all") if @instances.size + inner.size > MAX_INSTANCES
+        if @instances.size + inner.size > MAX_INSTANCES
+          fields.fault('pattern', "more than #{MAX_INSTANCES} instances in all")
+        end
+
         hidden = given['hidden'] == true
         part.threads.each { |face, thread| @threads["#{name}:#{face}"] = thread }
         inner.each { |i| @instances << instance(name, given, part, i, transform, hidden) }
@@ -105,11 +134,34 @@ module Nockplane
 
       def instance(name, given, part, inner, transform, hidden)
         purchased = given['purchased'] == true || inner&.purchased == true
-        at = hidden || inner&.hidden? ? [nil, nil] : [@vertex + (inner ? inner.vertex : 0), @facet + (inner ? inner.facet : 0)]
-        return Instance.new(name, given['model'].to_s, part.name, part.properties, transform, purchased, *at, index(part.solid)) unless inner
+        at =
+          hidden || inner&.hidden? ?
+            [nil, nil] :
+            [@vertex + (inner ? inner.vertex : 0), @facet + (inner ? inner.facet : 0)]
+        unless inner
+          return Instance.new(
+            name,
+            given['model'].to_s,
+            part.name,
+            part.properties,
+            transform,
+            purchased,
+            *at,
+            index(part.solid)
+          )
+        end
 
         own = inner.part && index(part.parts[inner.part])
-        Instance.new("#{name}:#{inner.path}", inner.reference, inner.name, inner.properties, transform.after(inner.transform), purchased, *at, own)
+        Instance.new(
+          "#{name}:#{inner.path}",
+          inner.reference,
+          inner.name,
+          inner.properties,
+          transform.after(inner.transform),
+          purchased,
+          *at,
+          own
+        )
       end
 
       # Which of the assembly's parts a solid is.

@@ -47,7 +47,10 @@ module Nockplane
 
       def read_features
         fault('components', 'an assembly needs a list of components') if @components.empty?
-        fault('components', "#{@components.size} components; at most #{MAX_COMPONENTS} are read") if @components.size > MAX_COMPONENTS
+        if @components.size > MAX_COMPONENTS
+          fault('components', "#{@components.size} components; at most #{MAX_COMPONENTS} are read")
+        end
+
         seen = {}
         @components.each_with_index { |c, i| check_component(c, "components[#{i}]", seen) }
         @explode.each_with_index { |step, i| check_step(step, "explode[#{i}]", seen) }
@@ -58,21 +61,30 @@ module Nockplane
         return fault(path, 'a component is a set of "key: value" lines with id and model') unless component.is_a?(Hash)
 
         id = component['id'].to_s
-        return fault("#{path}.id", "a component needs an id of small letters, digits and _ (found '#{id}')") unless NAME.match?(id)
+        unless NAME.match?(id)
+          return fault("#{path}.id", "a component needs an id of small letters, digits and _ (found '#{id}')")
+        end
+
         return fault("#{path}.id", "the id '#{id}' is used twice") if seen[id]
 
         seen[id] = true
         fault("#{path}.model", 'names no model; give its number or name') if component['model'].to_s.strip.empty?
         unknown = component.keys - KEYS
-        fault("#{path}.#{unknown[0]}", "unknown key '#{unknown[0]}'; known here: #{KEYS.join(', ')}") unless unknown.empty?
+        unless unknown.empty?
+          fault("#{path}.#{unknown[0]}", "unknown key '#{unknown[0]}'; known here: #{KEYS.join(', ')}")
+        end
       end
 
       def check_step(step, path, seen)
-        return fault(path, 'an explode step is {components: [...], direction: [x, y, z], distance: mm}') unless step.is_a?(Hash) && step['components'].is_a?(Array)
+        unless step.is_a?(Hash) && step['components'].is_a?(Array)
+          return fault(path, 'an explode step is {components: [...], direction: [x, y, z], distance: mm}')
+        end
 
         lost = step['components'].find { |id| !seen[id] }
         fault("#{path}.components", "there is no component '#{lost}'; use #{seen.keys.first(12).join(', ')}") if lost
-        fault("#{path}.direction", 'needs three numbers [x, y, z]') unless step['direction'].is_a?(Array) && step['direction'].size == 3 && step['direction'].all?(Numeric)
+        unless step['direction'].is_a?(Array) && step['direction'].size == 3 && step['direction'].all?(Numeric)
+          fault("#{path}.direction", 'needs three numbers [x, y, z]')
+        end
       end
     end
   end

@@ -34,7 +34,8 @@ module Nockplane
         end
       end
 
-      # Outcome of one feature: the solid after it, its dimensions, threads, warnings, and its tools [[Solid, operation], ...].
+      # Outcome of one feature: the solid after it, its dimensions, threads, warnings, and its tools [[Solid,
+      # operation], ...].
       # plane: the Frame of a datum plane, else nil.
       Step = Struct.new(:solid, :dimensions, :threads, :warnings, :tools, :plane)
 
@@ -50,12 +51,25 @@ module Nockplane
       def model
         @scope = Scope.of(@recipe)
         steps = run
-        solid = steps.reverse.map(&:solid).find { |s| s } or raise RecipeFault, Fault.new(@recipe.line('features'), 'features', 'every feature is switched off; nothing is left')
+        solid = steps.reverse.map(&:solid).find { |s| s } or
+          raise RecipeFault,
+                Fault.new(@recipe.line('features'), 'features', 'every feature is switched off; nothing is left')
         solid = Naming.resolve(solid)
         warnings = steps.flat_map(&:warnings) + piece_warnings(solid)
-        Model.new(solid: solid, values: @scope.values, parameters: listed_parameters, dimensions: present(steps.flat_map(&:dimensions)),
-                  threads: steps.map(&:threads).reduce({}, :merge), warnings: warnings, properties: @recipe.properties, name: @recipe.name,
-                  features: @recipe.features.each_with_index.map { |f, i| [f['id'], f['type'], active?(f, i), f['active'].is_a?(String) ? f['active'] : nil] })
+        Model.new(
+          solid: solid,
+          values: @scope.values,
+          parameters: listed_parameters,
+          dimensions: present(steps.flat_map(&:dimensions)),
+          threads: steps.map(&:threads).reduce({}, :merge),
+          warnings: warnings,
+          properties: @recipe.properties,
+          name: @recipe.name,
+          features:
+            @recipe.features.each_with_index.map do |f, i|
+              [f['id'], f['type'], active?(f, i), f['active'].is_a?(String) ? f['active'] : nil]
+            end
+        )
       end
 
       private
@@ -67,7 +81,10 @@ module Nockplane
         @recipe.features.each_with_index.filter_map do |feature, i|
           next unless active?(feature, i)
 
-          key = Digest::SHA256.hexdigest("#{key}|#{i}|#{feature.to_json}|#{used_values(feature)}|#{parameter_paths(feature)}")
+          key =
+            Digest::SHA256.hexdigest(
+              "#{key}|#{i}|#{feature.to_json}|#{used_values(feature)}|#{parameter_paths(feature)}"
+            )
           step = @cache.fetch(key) { Ractor.make_shareable(step(feature, i, body, earlier)) }
           body = step.solid
           earlier[feature['id']] = step
@@ -82,10 +99,16 @@ module Nockplane
       # Values and tolerances of all parameters that the feature's text mentions, directly or through others.
       def used_values(feature)
         text = feature.to_json
-        @recipe.parameters.select { |p| text.include?(p.name) }.map { |p| [p.name, @scope.values[p.name], p.tolerance] }.to_json
+        @recipe
+          .parameters
+          .select { |p| text.include?(p.name) }
+          .map { |p| [p.name, @scope.values[p.name], p.tolerance] }
+          .to_json
       end
 
-      def parameter_paths(feature) = @recipe.parameters.any? { |p| feature.to_json.include?(p.name) } ? @recipe.parameters.map(&:path).hash : 0
+      def parameter_paths(feature)
+        @recipe.parameters.any? { |p| feature.to_json.include?(p.name) } ? @recipe.parameters.map(&:path).hash : 0
+      end
 
       def step(feature, index, body, earlier)
         path = "features[#{index}]"
@@ -95,7 +118,14 @@ module Nockplane
         solid = combine(made, body, path, warnings)
         check_hit(made, solid, path)
         warnings.concat(thin_walls(made, feature['id'], solid, path))
-        Step.new(solid, made.dimensions, made.threads, warnings, made.copies, made.is_a?(Features::Plane) ? made.frame : nil)
+        Step.new(
+          solid,
+          made.dimensions,
+          made.threads,
+          warnings,
+          made.copies,
+          made.is_a?(Features::Plane) ? made.frame : nil
+        )
       rescue Solids::Boolean::OpenResult => e
         fault(path, unclosed(feature, e))
       rescue Geometry::ZeroVector
@@ -105,8 +135,10 @@ module Nockplane
       def unclosed(feature, error)
         return "the solid can't be closed: #{error.message}" unless %w[round chamfer].include?(feature['type'])
 
-        "the #{feature['type']} runs into another feature that lies over the edge (#{error.message[/near .*?\)/] || 'place not known'}); " \
-          "put it before that feature, name fewer edges, or use a smaller #{feature['type'] == 'round' ? 'radius' : 'setback'}"
+        "the #{feature['type']} runs into another feature that lies over the edge " \
+          "(#{error.message[/near .*?\)/] || 'place not known'}); " \
+          "put it before that feature, name fewer edges, or use a smaller " \
+          "#{feature['type'] == 'round' ? 'radius' : 'setback'}"
       end
 
       def combine(made, body, path, warnings)
@@ -116,7 +148,10 @@ module Nockplane
           apply(solid, batches(run.map(&:first)), run[0][1])
         end
         fault(path, 'nothing is left of the part after this; make the feature smaller or move it') if result.empty?
-        warnings << "#{path}: a body of this feature does not touch the rest of the part" if made.copies.any? { |_, o| o == :boss } && result.shells.size > body.shells.size
+        if made.copies.any? { |_, o| o == :boss } && result.shells.size > body.shells.size
+          warnings << "#{path}: a body of this feature does not touch the rest of the part"
+        end
+
         result
       end
 
@@ -149,7 +184,11 @@ module Nockplane
         missed = made.expected_faces.reject { |_, faces| faces.any? { |n| names[n] } }.keys
         return if missed.empty?
 
-        fault(path, "#{missed.first(4).join(', ')} #{missed.size == 1 ? 'misses' : 'miss'} the part; move it onto the material or change its size")
+        fault(
+          path,
+          "#{missed.first(4).join(', ')} #{missed.size == 1 ? 'misses' : 'miss'} the part; move it onto the material " \
+          "or change its size"
+        )
       end
 
       # Looked for on the drawn mesh only: the finer ones are for volumes.
@@ -160,7 +199,10 @@ module Nockplane
         return [] unless thickness
 
         found = thickness < 1e-6 ? 'leaves no wall' : "leaves a wall of only #{Fault.mm(thickness)} mm"
-        ["#{path} (#{id}): #{found} near (#{place.map { |c| Fault.mm(c.round(2) + 0.0) }.join(', ')}) mm; move it or change a size"]
+        [
+          "#{path} (#{id}): #{found} near (#{place.map { |c| Fault.mm(c.round(2) + 0.0) }.join(', ')}) mm; move it " \
+          "or change a size"
+        ]
       end
 
       # Dimensions whose faces exist under their plain or split name.
@@ -172,7 +214,13 @@ module Nockplane
       end
 
       def listed_parameters = @recipe.parameters.map { |p| p.to_h_with(@scope.values[p.name]) }
-      def fault(path, reason) = raise(RecipeFault, Fault.new(@recipe.line(path), "#{path} (#{@recipe.features[path[/\d+/].to_i]['id']})", reason))
+
+      def fault(path, reason)
+        raise(
+          RecipeFault,
+          Fault.new(@recipe.line(path), "#{path} (#{@recipe.features[path[/\d+/].to_i]['id']})", reason)
+        )
+      end
     end
   end
 end

@@ -36,7 +36,11 @@ module Nockplane
 
         a = @given[i]
         b = @given[(i + 1) % @given.size]
-        return @refuse.call("the corner of '#{a.name}' and '#{b.name}' has an arc; only corners of two lines can be treated") if a.curved? || b.curved?
+        if a.curved? || b.curved?
+          return @refuse.call(
+            "the corner of '#{a.name}' and '#{b.name}' has an arc; only corners of two lines can be treated"
+          )
+        end
 
         na = a.left(1.0)
         nb = b.left(0.0)
@@ -64,7 +68,10 @@ module Nockplane
       def check_room(piece, needed)
         return if needed <= piece.length + 1e-9
 
-        @refuse.call("the corners of '#{piece.name}' need #{Fault.mm(needed)} mm and it is #{Fault.mm(piece.length)} mm long; use smaller rounds or chamfers")
+        @refuse.call(
+          "the corners of '#{piece.name}' need #{Fault.mm(needed)} mm and it is #{Fault.mm(piece.length)} mm long; " \
+          "use smaller rounds or chamfers"
+        )
       end
     end
   end

@@ -6,12 +6,26 @@ module Nockplane
     # (ModelDimensions) its fields give.
     module Features
       TYPES = {
-        'extrude' => 'Extrude', 'revolve' => 'Revolve', 'hole' => 'Hole', 'slot' => 'Slot', 'pocket' => 'Pocket', 'boss' => 'Boss', 'rib' => 'Rib',
-        'groove' => 'Groove', 'shell' => 'Shell', 'round' => 'EdgeTreatment', 'chamfer' => 'EdgeTreatment', 'plane' => 'Plane', 'mirror' => 'Mirror', 'repeat' => 'Repeat'
+        'extrude' => 'Extrude',
+        'revolve' => 'Revolve',
+        'hole' => 'Hole',
+        'slot' => 'Slot',
+        'pocket' => 'Pocket',
+        'boss' => 'Boss',
+        'rib' => 'Rib',
+        'groove' => 'Groove',
+        'shell' => 'Shell',
+        'round' => 'EdgeTreatment',
+        'chamfer' => 'EdgeTreatment',
+        'plane' => 'Plane',
+        'mirror' => 'Mirror',
+        'repeat' => 'Repeat'
       }.freeze
 
       # earlier: { feature id => Builder::Step } of the features before it.
-      def self.make(fields, body, refine, earlier) = const_get(TYPES.fetch(fields.raw('type'))).new(fields, body, refine, earlier)
+      def self.make(fields, body, refine, earlier)
+        const_get(TYPES.fetch(fields.raw('type'))).new(fields, body, refine, earlier)
+      end
     end
   end
 end

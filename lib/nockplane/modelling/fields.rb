@@ -2,8 +2,8 @@
 
 module Nockplane
   module Modelling
-    # Reads the fields of one feature (or of a part of it): numbers, expressions, choices. Every refusal is a RecipeFault
-    # that names the feature, the line and what would do. Lengths are rounded to Tolerance::QUANTUM.
+    # Reads the fields of one feature (or of a part of it): numbers, expressions, choices. Every refusal is a
+    # RecipeFault that names the feature, the line and what would do. Lengths are rounded to Tolerance::QUANTUM.
     class Fields
       attr_reader :path
 
@@ -45,7 +45,10 @@ module Nockplane
       # Whole number from 1 to 2000.
       def count(name, default = nil)
         value = number(name, default)
-        fault(name, "#{show(value)}; a whole number from 1 to 2000 is needed") unless value == value.round && value.between?(1, 2000)
+        unless value == value.round && value.between?(1, 2000)
+          fault(name, "#{show(value)}; a whole number from 1 to 2000 is needed")
+        end
+
         value.to_i
       end
 
@@ -87,12 +90,17 @@ module Nockplane
       def without(name) = Fields.new(@recipe, @scope, @hash.except(name), @path, @planes)
 
       # The same place with only the named keys, and further ones set.
-      def picked(*names, **set) = Fields.new(@recipe, @scope, @hash.slice(*names).merge(set.transform_keys(&:to_s)), @path, @planes)
+      def picked(*names, **set)
+        Fields.new(@recipe, @scope, @hash.slice(*names).merge(set.transform_keys(&:to_s)), @path, @planes)
+      end
 
       # [[u, v], ...] in mm, at least `least` of them.
       def points(name, least)
         given = @hash[name]
-        fault(name, "needs at least #{least} places [[u, v], ...] in mm") unless given.is_a?(Array) && given.size >= least && given.all? { |p| p.is_a?(Array) && p.size == 2 }
+        unless given.is_a?(Array) && given.size >= least && given.all? { |p| p.is_a?(Array) && p.size == 2 }
+          fault(name, "needs at least #{least} places [[u, v], ...] in mm")
+        end
+
         given.each_with_index.map { |p, i| p.each_with_index.map { |c, k| quantised(value(c, "#{name}[#{i}][#{k}]")) } }
       end
 
@@ -122,9 +130,16 @@ module Nockplane
 
       def value(given, name)
         case given
-        when Numeric then given.to_f.then { |v| v.abs <= Scope::MAX_VALUE ? v : fault(name, "#{v} is out of range; sizes go up to #{Scope::MAX_VALUE.to_i} mm") }
-        when String then @scope.evaluate(given, path_of(name))
-        else fault(name, "'#{given.inspect}' is not a number")
+        when Numeric
+          given.to_f.then do |v|
+            v.abs <= Scope::MAX_VALUE ?
+              v :
+              fault(name, "#{v} is out of range; sizes go up to #{Scope::MAX_VALUE.to_i} mm")
+          end
+        when String
+          @scope.evaluate(given, path_of(name))
+        else
+          fault(name, "'#{given.inspect}' is not a number")
         end
       end
 

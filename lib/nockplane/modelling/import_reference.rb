@@ -2,11 +2,13 @@
 
 module Nockplane
   module Modelling
-    # The text of a revision that is an imported file: the digest the file is kept under, its name, and the lasting names of
-    # its faces. Texts are what revisions are told apart by, so that everything worked out from one can be kept under its digest.
+    # The text of a revision that is an imported file: the digest the file is kept under, its name, and the lasting
+    # names of its faces. Texts are what revisions are told apart by, so that everything worked out from one can be kept
+    # under its digest.
     #
     #   nockplane: step/1
-    #   {"file":"5f2a...","name":"motor-plate.step","bytes":109107,"faces":{"466":"plane-1"},"used":{"":{"plane":18}},"doubts":{},"gone":[]}
+    #   {"file":"5f2a...","name":"motor-plate.step","bytes":109107,"faces":{"466":"plane-1"},
+    #    "used":{"":{"plane":18}},"doubts":{},"gone":[]}
     class ImportReference
       HEAD = 'nockplane: step/1'
       FIELDS = %i[file name bytes faces used doubts gone title properties].freeze
@@ -16,9 +18,10 @@ module Nockplane
       def self.is?(text) = text.start_with?(HEAD)
       def self.parse(text) = new(**JSON.parse(text.delete_prefix(HEAD), symbolize_names: true).slice(*FIELDS))
 
-      # file: digest; faces: { record id => name }; used: { part => { word => highest number } }; doubts: { new name => [old names] };
-      # gone: old names that no face has any more; title, properties: what the model is called and { key => text } given here, instead
-      # of what the file says.
+      # file: digest; faces: { record id => name }; used: { part => { word => highest number } }; doubts: { new name =>
+      # [old names] };
+      # gone: old names that no face has any more; title, properties: what the model is called and { key => text } given
+      # here, instead of what the file says.
       def initialize(file:, name:, bytes:, faces: {}, used: {}, doubts: {}, gone: [], title: nil, properties: {})
         @file = file
         @name = name

@@ -6,9 +6,34 @@ module Nockplane
     # Common values of materials handbooks at 20 degrees C.
     module Materials
       DENSITIES = {
-        'EN AW-2' => 2800, 'EN AW-5' => 2660, 'EN AW-6' => 2700, 'EN AW-7' => 2810, 'EN AW' => 2700, 'EN AC' => 2680, 'S235' => 7850, 'S355' => 7850, 'C45' => 7850,
-        '11SMn' => 7850, '16MnCr' => 7850, '42CrMo' => 7850, 'DC01' => 7850, '1.0' => 7850, '1.4' => 7900, 'X5CrNi' => 7900, 'X8CrNi' => 7900, 'CuZn' => 8470,
-        'CuSn' => 8800, 'POM' => 1410, 'PA' => 1140, 'PEEK' => 1320, 'PMMA' => 1190, 'PC' => 1200, 'ABS' => 1050, 'PTFE' => 2180, 'FKM' => 1850, 'NBR' => 1300
+        'EN AW-2' => 2800,
+        'EN AW-5' => 2660,
+        'EN AW-6' => 2700,
+        'EN AW-7' => 2810,
+        'EN AW' => 2700,
+        'EN AC' => 2680,
+        'S235' => 7850,
+        'S355' => 7850,
+        'C45' => 7850,
+        '11SMn' => 7850,
+        '16MnCr' => 7850,
+        '42CrMo' => 7850,
+        'DC01' => 7850,
+        '1.0' => 7850,
+        '1.4' => 7900,
+        'X5CrNi' => 7900,
+        'X8CrNi' => 7900,
+        'CuZn' => 8470,
+        'CuSn' => 8800,
+        'POM' => 1410,
+        'PA' => 1140,
+        'PEEK' => 1320,
+        'PMMA' => 1190,
+        'PC' => 1200,
+        'ABS' => 1050,
+        'PTFE' => 2180,
+        'FKM' => 1850,
+        'NBR' => 1300
       }.freeze
 
       module_function

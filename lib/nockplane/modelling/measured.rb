@@ -2,10 +2,10 @@
 
 module Nockplane
   module Modelling
-    # Sizes measured on the faces of a solid, as model dimensions: of imported models, whose sizes no recipe tells. A measured
-    # size is never editable and has no tolerance. Its id says what it measures: "measured.size.FACE" (a diameter or radius of all
-    # equal faces like that one), "measured.distance.FACE|FACE" (between parallel planes, or from a plane to an axis),
-    # "measured.pitch.FACE" (the circle on which equal holes like that one stand).
+    # Sizes measured on the faces of a solid, as model dimensions: of imported models, whose sizes no recipe tells. A
+    # measured size is never editable and has no tolerance. Its id says what it measures: "measured.size.FACE" (a
+    # diameter or radius of all equal faces like that one), "measured.distance.FACE|FACE" (between parallel planes, or
+    # from a plane to an axis), "measured.pitch.FACE" (the circle on which equal holes like that one stand).
     module Measured
       SIZE = 'measured.size.'
       DISTANCE = 'measured.distance.'
@@ -36,16 +36,24 @@ module Nockplane
         end
       end
 
-      # All sizes worth offering: of every group of equal round faces, from the lowest to every other of parallel planes, and
-      # from the lowest plane to the axes of holes.
+      # All sizes worth offering: of every group of equal round faces, from the lowest to every other of parallel
+      # planes, and from the lowest plane to the axes of holes.
       def all(solid)
         solid = Solids::Indexed.of(solid)
         groups = equal(solid)
         planes = stacks(solid)
-        found = groups.map { |g| size(solid, g) } + planes.flat_map { |s| s.drop(1).map { |f| distance(solid, s[0], f) } }
+        found =
+          groups.map { |g| size(solid, g) } + planes.flat_map { |s| s.drop(1).map { |f| distance(solid, s[0], f) } }
         circles = groups.to_h { |g| [g, pitch(solid, g)] }.compact
         # (Holes and their counterbores stand on one and the same.)
-        round = circles.values.uniq { |c| [c.value.round(4), canonical(c.axis), Geometry::Vec.along(c.centre, c.axis, -Geometry::Vec.dot(c.centre, c.axis)).map { |v| v.round(3) }] }
+        round =
+          circles.values.uniq do |c|
+            [
+              c.value.round(4),
+              canonical(c.axis),
+              Geometry::Vec.along(c.centre, c.axis, -Geometry::Vec.dot(c.centre, c.axis)).map { |v| v.round(3) }
+            ]
+          end
         (found + round + places(solid, groups - circles.keys, planes)).compact.uniq(&:id).first(MOST)
       end
 
@@ -60,27 +68,40 @@ module Nockplane
         return nil if circle.square? && solid.faces.none? { |f| concentric?(f, circle) && !group.include?(f) }
 
         x = Geometry::Vec.any_normal(circle.axis)
-        made("#{PITCH}#{group[0].name}", :pitch_circle, 2 * circle.radius, group.map(&:name), axis: circle.axis, centre: circle.centre,
-             from: Geometry::Vec.along(circle.centre, x, -circle.radius), to: Geometry::Vec.along(circle.centre, x, circle.radius))
+        made(
+          "#{PITCH}#{group[0].name}",
+          :pitch_circle,
+          2 * circle.radius,
+          group.map(&:name),
+          axis: circle.axis,
+          centre: circle.centre,
+          from: Geometry::Vec.along(circle.centre, x, -circle.radius),
+          to: Geometry::Vec.along(circle.centre, x, circle.radius)
+        )
       end
 
       def concentric?(face, circle)
         face.surface.kind == :cylinder && Geometry::Vec.parallel?(face.surface.axis, circle.axis, 1e-6) &&
-          Geometry::Vec.length(Geometry::Vec.cross(Geometry::Vec.sub(face.surface.origin, circle.centre), circle.axis)) < 1e-3
+          Geometry::Vec.length(
+            Geometry::Vec.cross(Geometry::Vec.sub(face.surface.origin, circle.centre), circle.axis)
+          ) < 1e-3
       end
 
-      # Distances from the lowest planes to the axes of bores and shafts, each place once (a counterbore stands where its bore does).
+      # Distances from the lowest planes to the axes of bores and shafts, each place once (a counterbore stands where
+      # its bore does).
       def places(solid, groups, planes)
         axes = groups.map(&:first).select { |f| Span.of(solid, f).round? }
         planes.flat_map do |stack|
           base = stack[0].surface
           across = axes.select { |f| Geometry::Vec.dot(base.axis, f.surface.axis).abs < 1e-6 }
-          across.uniq { |f| [canonical(f.surface.axis), base.distance(f.surface.origin).abs.round(4)] }.map { |f| distance(solid, stack[0], f) }
+          across
+            .uniq { |f| [canonical(f.surface.axis), base.distance(f.surface.origin).abs.round(4)] }
+            .map { |f| distance(solid, stack[0], f) }
         end
       end
 
-      # Size of equal round faces; value: mm when the file states it; kind: 'radius', 'diameter' or anything else for what the
-      # faces themselves are. nil when they are not round.
+      # Size of equal round faces; value: mm when the file states it; kind: 'radius', 'diameter' or anything else for
+      # what the faces themselves are. nil when they are not round.
       def size(solid, faces, value = nil, kind: '')
         face = faces.compact.first
         return plane_thickness(solid, faces, value) if face&.surface&.plane?
@@ -93,7 +114,16 @@ module Nockplane
         given = named || (at.round? ? (at.concave? || surface.kind == :sphere ? :diameter : :turned_diameter) : :radius)
         given = :diameter if kind.include?('diameter') && given == :radius
         value ||= given == :radius ? radius : 2 * radius
-        made("#{SIZE}#{face.name}", given, value, faces.map(&:name), count: faces.size, axis: surface.axis, centre: at.centre, **across(at, given == :radius ? value : value / 2, given))
+        made(
+          "#{SIZE}#{face.name}",
+          given,
+          value,
+          faces.map(&:name),
+          count: faces.size,
+          axis: surface.axis,
+          centre: at.centre,
+          **across(at, given == :radius ? value : value / 2, given)
+        )
       end
 
       def plane_thickness(solid, faces, value)
@@ -115,21 +145,56 @@ module Nockplane
         from = a.surface.plane? ? Geometry::Vec.along(q, direction, -d) : p
         to = Geometry::Vec.along(from, direction, d)
         axis = [a, b].find { |f| !f.surface.plane? }&.surface&.axis || Geometry::Vec.any_normal(direction)
-        made("#{DISTANCE}#{a.name}|#{b.name}", :linear, value || d.abs, [a.name, b.name], axis: axis, centre: from, from: from, to: to)
+        made(
+          "#{DISTANCE}#{a.name}|#{b.name}",
+          :linear,
+          value || d.abs,
+          [a.name, b.name],
+          axis: axis,
+          centre: from,
+          from: from,
+          to: to
+        )
       end
 
       # A tolerance frame or datum at faces; words: cells with | between.
       def frame(solid, faces, id:, kind:, value:, words:)
         face = faces.compact.first or return nil
         at = face.surface.plane? || !face.surface.turned? ? middle(solid, face) : Span.of(solid, face).centre
-        ModelDimension.new(id: id, feature: 'given', kind: kind, value: value, unit: 'mm', count: 1, prefix: words, faces: faces.compact.map(&:name), axis: face.surface.axis, centre: at, from: at, to: edge(face, at))
+        ModelDimension.new(
+          id: id,
+          feature: 'given',
+          kind: kind,
+          value: value,
+          unit: 'mm',
+          count: 1,
+          prefix: words,
+          faces: faces.compact.map(&:name),
+          axis: face.surface.axis,
+          centre: at,
+          from: at,
+          to: edge(face, at)
+        )
       end
 
       # A point of a round face's circle (the place itself on others): where a leader meets it.
-      def edge(face, at) = face.surface.kind == :cylinder ? Geometry::Vec.along(at, Geometry::Vec.any_normal(face.surface.axis), face.surface.radius) : at
+      def edge(face, at)
+        face.surface.kind == :cylinder ?
+          Geometry::Vec.along(at, Geometry::Vec.any_normal(face.surface.axis), face.surface.radius) :
+          at
+      end
 
       def made(id, kind, value, faces, count: 1, **more)
-        ModelDimension.new(id: id, feature: 'measured', kind: kind, value: value.round(6), unit: 'mm', count: count, faces: faces, **more)
+        ModelDimension.new(
+          id: id,
+          feature: 'measured',
+          kind: kind,
+          value: value.round(6),
+          unit: 'mm',
+          count: count,
+          faces: faces,
+          **more
+        )
       end
 
       def across(span, radius, kind)
@@ -143,7 +208,12 @@ module Nockplane
         planes = [a, b].select { |f| f.surface.plane? }
         others = [a, b] - planes
         return nil unless others.all? { |f| %i[cylinder cone sphere].include?(f.surface.kind) }
-        return planes[0].surface.axis if planes.size == 2 ? Geometry::Vec.parallel?(planes[0].surface.axis, planes[1].surface.axis, 1e-6) : (planes.size == 1 && Geometry::Vec.dot(planes[0].surface.axis, others[0].surface.axis).abs < 1e-6)
+        if planes.size == 2 ?
+             Geometry::Vec.parallel?(planes[0].surface.axis, planes[1].surface.axis, 1e-6) :
+             (planes.size == 1 && Geometry::Vec.dot(planes[0].surface.axis, others[0].surface.axis).abs < 1e-6)
+          return planes[0].surface.axis
+        end
+
         return nil unless planes.empty? && Geometry::Vec.parallel?(a.surface.axis, b.surface.axis, 1e-6)
 
         between = Geometry::Vec.sub(q, p)
@@ -164,7 +234,17 @@ module Nockplane
       def equal(solid)
         round = solid.faces.select { |f| f.surface.kind == :cylinder }
         spans = round.to_h { |f| [f.name, Span.of(solid, f)] }
-        round.group_by { |f| [(f.surface.radius / EQUAL / 10).round, canonical(f.surface.axis), spans[f.name].round?, spans[f.name].concave?] }.values.sort_by { |g| [-g.size, g[0].name] }
+        round
+          .group_by do |f|
+            [
+              (f.surface.radius / EQUAL / 10).round,
+              canonical(f.surface.axis),
+              spans[f.name].round?,
+              spans[f.name].concave?
+            ]
+          end
+          .values
+          .sort_by { |g| [-g.size, g[0].name] }
       end
 
       def canonical(axis)
@@ -176,7 +256,11 @@ module Nockplane
       def stacks(solid)
         planes = solid.faces.select { |f| f.surface.plane? }.group_by { |f| canonical(f.surface.axis) }
         planes.filter_map do |axis, list|
-          levels = list.group_by { |f| Geometry::Vec.dot(f.surface.origin, axis).round(4) }.sort_by(&:first).map { |_, same| same.min_by(&:name) }
+          levels =
+            list
+              .group_by { |f| Geometry::Vec.dot(f.surface.origin, axis).round(4) }
+              .sort_by(&:first)
+              .map { |_, same| same.min_by(&:name) }
           levels if levels.size > 1
         end
       end

@@ -9,26 +9,61 @@ module Nockplane
     # Of an imported model: colours { face name => [r, g, b] }, annotations (geometric tolerances as read), layers
     # { name => how many faces or solids }, saved_views [{ name:, direction:, up: }],
     # measured [ModelDimension] worth offering, report: what of the
-    # file was not understood ([{ entity:, count:, meaning:, example: }]); nil of a built one; gaps: what of the shape is not as the file means it
-    # ([{ face: name or nil, why:, stands_in: }]: a flat piece takes the face's place).
-    # parts: of an assembly, each Solid that stands in it once, where it was made (Assembly::Instance#part says which); empty when some is mirrored.
-    Model = Struct.new(:solid, :values, :parameters, :dimensions, :threads, :features, :warnings, :properties, :name, :components, :colours, :annotations, :layers, :saved_views, :measured, :report, :gaps, :parts, keyword_init: true) do
-      def initialize(components: [], colours: {}, annotations: [], layers: {}, saved_views: [], measured: [], gaps: [], parts: [], **)
-        super
-        Ractor.make_shareable(self)
-      end
+    # file was not understood ([{ entity:, count:, meaning:, example: }]); nil of a built one; gaps: what of the shape
+    # is not as the file means it ([{ face: name or nil, why:, stands_in: }]: a flat piece takes the face's place).
+    # parts: of an assembly, each Solid that stands in it once, where it was made (Assembly::Instance#part says which);
+    # empty when some is mirrored.
+    Model =
+      Struct.new(
+        :solid,
+        :values,
+        :parameters,
+        :dimensions,
+        :threads,
+        :features,
+        :warnings,
+        :properties,
+        :name,
+        :components,
+        :colours,
+        :annotations,
+        :layers,
+        :saved_views,
+        :measured,
+        :report,
+        :gaps,
+        :parts,
+        keyword_init: true
+      ) do
+        def initialize(
+          components: [],
+          colours: {},
+          annotations: [],
+          layers: {},
+          saved_views: [],
+          measured: [],
+          gaps: [],
+          parts: [],
+          **
+        )
+          super
+          Ractor.make_shareable(self)
+        end
 
-      # Solids::Assembled of an assembly's parts, nil when they are not known apart.
-      def assembled
-        shown = components.reject(&:hidden?)
-        parts.empty? || shown.empty? ? nil : Solids::Assembled.new(parts, shown.map { |i| [i.part, i.transform] })
-      end
+        # Solids::Assembled of an assembly's parts, nil when they are not known apart.
+        def assembled
+          shown = components.reject(&:hidden?)
+          parts.empty? || shown.empty? ? nil : Solids::Assembled.new(parts, shown.map { |i| [i.part, i.transform] })
+        end
 
-      def assembly? = !components.empty?
-      def imported? = !report.nil?
-      def incomplete? = !gaps.empty?
-      # A model dimension by id; also one measured on the faces.
-      def dimension(id) = dimensions.find { |d| d.id == id } || measured.find { |d| d.id == id } || (Measured.id?(id) ? Measured.find(solid, id) : nil)
-    end
+        def assembly? = !components.empty?
+        def imported? = !report.nil?
+        def incomplete? = !gaps.empty?
+
+        # A model dimension by id; also one measured on the faces.
+        def dimension(id) =
+          dimensions.find { |d| d.id == id } || measured.find { |d| d.id == id } ||
+            (Measured.id?(id) ? Measured.find(solid, id) : nil) || (Picked.id?(id) ? Picked.find(solid, id) : nil)
+      end
   end
 end

@@ -2,9 +2,11 @@
 
 module Nockplane
   module Modelling
-    # A size that lives in the model. kind: :linear, :diameter, :turned_diameter, :radius, :depth, :angle or :pitch_circle.
+    # A size that lives in the model. kind: :linear, :diameter, :turned_diameter, :radius, :depth, :angle or
+    # :pitch_circle.
     # id: feature path of the field ("pockets.diameter"); parameter: its name when one parameter gives it, else nil;
-    # path: place of the editable value in the recipe text, nil when only an expression gives it; value in mm or degrees;
+    # path: place of the editable value in the recipe text, nil when only an expression gives it; value in mm or
+    # degrees;
     # tolerance: text or nil; count: how many equal features; prefix: text before the value ("M5 ..."), or nil;
     # faces: names that anchor it; from, to: model points it runs between; axis: model direction of a diameter's axis
     # (or the plane normal of an angle); centre: model point of a diameter, radius or angle's vertex.
@@ -12,6 +14,9 @@ module Nockplane
                                 :faces, :from, :to, :axis, :centre, keyword_init: true) do
       def label = id.delete_prefix('given.').tr('_', ' ').tr('.', ' ')
       def editable? = !path.nil?
+      # Is it only measured, on faces or between places picked, so that no size of the model stands behind it?
+      def reference? = ModelDimension.reference?(id)
+      def self.reference?(id) = Measured.id?(id) || Picked.id?(id)
 
       def direction
         Geometry::Vec.unit(Geometry::Vec.sub(to, from))

@@ -38,7 +38,10 @@ module Nockplane
 
       def suffixes(solid, name, parts, neighbours)
         sets = parts.map { |ids| ids.flat_map { |i| neighbours[i] }.uniq - [name] }
-        own = sets.each_with_index.map { |set, i| (set - sets.each_with_index.reject { |_, j| j == i }.flat_map(&:first)).min }
+        own =
+          sets.each_with_index.map do |set, i|
+            (set - sets.each_with_index.reject { |_, j| j == i }.flat_map(&:first)).min
+          end
         order = parts.each_index.sort_by { |i| place(solid, parts[i]) }
         parts.each_index.map { |i| own[i] || (order.index(i) + 1).to_s }
       end

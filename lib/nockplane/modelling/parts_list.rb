@@ -2,8 +2,8 @@
 
 module Nockplane
   module Modelling
-    # The parts list of an assembly (ISO 7573, PL-04): one row per distinct part, quantity over the whole assembly, in the order
-    # of the components. Of a part: the part itself, once.
+    # The parts list of an assembly (ISO 7573, PL-04): one row per distinct part, quantity over the whole assembly, in
+    # the order of the components. Of a part: the part itself, once.
     module PartsList
       module_function
 
@@ -12,7 +12,9 @@ module Nockplane
         parts = model.components.group_by { |c| [c.properties['number'] || c.reference, c.name] }
         return [row(1, 1, model.name, model.properties, false, model.properties['number'])] if parts.empty?
 
-        parts.each_with_index.map { |((number, name), list), i| row(i + 1, list.size, name, list[0].properties, list[0].purchased, number) }
+        parts.each_with_index.map do |((number, name), list), i|
+          row(i + 1, list.size, name, list[0].properties, list[0].purchased, number)
+        end
       end
 
       # A mass that was stated is shown where none is worked out, or where the maker insists on it.
@@ -21,8 +23,16 @@ module Nockplane
       end
 
       def row(item, quantity, name, properties, purchased, number)
-        { 'item' => item.to_s, 'quantity' => quantity.to_s, 'unit' => '', 'number' => number.to_s, 'name' => name.to_s, 'material' => properties['material'].to_s,
-          'mass' => mass(properties, purchased), 'remarks' => properties['remarks']&.to_s || (purchased ? 'purchased' : '') }
+        {
+          'item' => item.to_s,
+          'quantity' => quantity.to_s,
+          'unit' => '',
+          'number' => number.to_s,
+          'name' => name.to_s,
+          'material' => properties['material'].to_s,
+          'mass' => mass(properties, purchased),
+          'remarks' => properties['remarks']&.to_s || (purchased ? 'purchased' : '')
+        }
       end
     end
   end

@@ -2,7 +2,8 @@
 
 module Nockplane
   module Modelling
-    # The circle through the centres of equal holes with parallel axes, when they are spaced evenly on it (some may be left out).
+    # The circle through the centres of equal holes with parallel axes, when they are spaced evenly on it (some may be
+    # left out).
     class PitchCircle
       # Fewest holes that make one.
       LEAST = 3
@@ -47,7 +48,10 @@ module Nockplane
         @middle = [((squares[0] * (b[1] - c[1])) + (squares[1] * (c[1] - a[1])) + (squares[2] * (a[1] - b[1]))) / d,
                    ((squares[0] * (c[0] - b[0])) + (squares[1] * (a[0] - c[0])) + (squares[2] * (b[0] - a[0]))) / d]
         @radius = reach(a)
-        @centre = [@x, @y, @axis].zip([*@middle, @height]).map { |v, k| Geometry::Vec.scale(v, k) }.reduce { |p, q| Geometry::Vec.add(p, q) }
+        @centre =
+          [@x, @y, @axis].zip([*@middle, @height])
+            .map { |v, k| Geometry::Vec.scale(v, k) }
+            .reduce { |p, q| Geometry::Vec.add(p, q) }
       end
 
       def twice_area(a, b, c) = ((b[0] - a[0]) * (c[1] - a[1])) - ((b[1] - a[1]) * (c[0] - a[0]))

@@ -18,8 +18,8 @@ module Nockplane
       # Frame of a planar facet as one sees it from outside, origin at the foot of the model origin.
       def self.on_plane(facet) = Geometry::Frame.facing(Geometry::Vec.scale(facet.normal, facet.d), facet.normal)
 
-      # Frame named by a field: a base plane, a datum plane or a planar face of the body, moved along its normal by the field
-      # `offset`.
+      # Frame named by a field: a base plane, a datum plane or a planar face of the body, moved along its normal by the
+      # field `offset`.
       def self.plane(fields, name, body)
         on = fields.raw(name) || 'xy'
         frame = BASES[on] || fields.planes[on] || on_plane(planar_facet(fields, name, on, body))
@@ -31,7 +31,10 @@ module Nockplane
         unless face
           known = body ? body.faces.select { |f| f.surface.plane? }.map(&:name).first(12).join(', ') : ''
           bases = ['xy, xz, yz', *fields.planes.keys].join(', ')
-          fields.fault(field, "there is no face '#{name}' here; use #{bases}#{" or one of #{known}" unless known.empty?}")
+          fields.fault(
+            field,
+            "there is no face '#{name}' here; use #{bases}#{" or one of #{known}" unless known.empty?}"
+          )
         end
         fields.fault(field, "the face '#{name}' is not plane") unless face.surface.plane?
         body.facets_of(name)[0]
@@ -70,7 +73,9 @@ module Nockplane
         places = part.points('places', 1)
         part.fault('places', "#{places.size} instances; at most 2000") if places.size > 2000
         part.fault('places', 'two instances stand at the same place') unless places.uniq.size == places.size
-        places.each_with_index.map { |p, i| Instance.new("#{@f.id}[#{i + 1}]", framed([@at[0] + p[0], @at[1] + p[1]], @turn)) }
+        places.each_with_index.map do |p, i|
+          Instance.new("#{@f.id}[#{i + 1}]", framed([@at[0] + p[0], @at[1] + p[1]], @turn))
+        end
       end
 
       def circular(part)
@@ -79,11 +84,16 @@ module Nockplane
         centre = part.point('centre', [0.0, 0.0])
         start = part.degrees('start', 0.0)
         total = part.degrees('angle', 360.0)
-        part.fault('angle', "#{Fault.mm(total)}°; from -360° to 360°, and not 0, is needed") if total.zero? || total.abs > 360
+        if total.zero? || total.abs > 360
+          part.fault('angle', "#{Fault.mm(total)}°; from -360° to 360°, and not 0, is needed")
+        end
+
         step = total.abs == 360 ? total / n : total / [n - 1, 1].max
         pitch = part.optional_size('pitch_circle')
         @pitch = pitch && { radius: pitch / 2, centre: centre, fields: part }
-        Array.new(n) { |i| Instance.new("#{@f.id}[#{i + 1}]", circular_frame(centre, pitch, (start + (step * i)) * Math::PI / 180)) }
+        Array.new(n) do |i|
+          Instance.new("#{@f.id}[#{i + 1}]", circular_frame(centre, pitch, (start + (step * i)) * Math::PI / 180))
+        end
       end
 
       def circular_frame(centre, pitch, angle)
@@ -92,7 +102,10 @@ module Nockplane
         arm = pitch ? [pitch / 2, 0.0] : [@at[0] - centre[0], @at[1] - centre[1]]
         c = Math.cos(angle)
         s = Math.sin(angle)
-        framed([centre[0] + (arm[0] * c) - (arm[1] * s), centre[1] + (arm[0] * s) + (arm[1] * c)], @spin ? @turn + angle : @turn)
+        framed(
+          [centre[0] + (arm[0] * c) - (arm[1] * s), centre[1] + (arm[0] * s) + (arm[1] * c)],
+          @spin ? @turn + angle : @turn
+        )
       end
 
       def linear(part)
@@ -102,12 +115,18 @@ module Nockplane
         part.fault('columns', "#{columns} x #{rows} instances; at most 2000") if columns * rows > 2000
         du = columns > 1 ? part.length('column_spacing') : 0.0
         dv = rows > 1 ? part.length('row_spacing') : 0.0
-        part.fault('column_spacing', '0 mm puts the instances on top of each other') if (columns > 1 && du.zero?) || (rows > 1 && dv.zero?)
+        if (columns > 1 && du.zero?) || (rows > 1 && dv.zero?)
+          part.fault('column_spacing', '0 mm puts the instances on top of each other')
+        end
+
         first = part.flag('centred') ? [@at[0] - (du * (columns - 1) / 2), @at[1] - (dv * (rows - 1) / 2)] : @at
         @grid = { du: du, dv: dv, fields: part }
         rows.times.flat_map do |r|
           columns.times.map do |c|
-            Instance.new("#{@f.id}[#{rows > 1 ? "#{c + 1},#{r + 1}" : c + 1}]", framed([first[0] + (du * c), first[1] + (dv * r)], @turn))
+            Instance.new(
+              "#{@f.id}[#{rows > 1 ? "#{c + 1},#{r + 1}" : c + 1}]",
+              framed([first[0] + (du * c), first[1] + (dv * r)], @turn)
+            )
           end
         end
       end

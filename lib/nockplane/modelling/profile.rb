@@ -24,7 +24,9 @@ module Nockplane
       end
 
       # A profile made of given pieces (and pieces of one inner outline) for features that shape their own.
-      def self.of(fields, pieces, sizes, inner: nil) = allocate.tap { |p| p.send(:take, fields, [pieces, inner].compact, sizes) }
+      def self.of(fields, pieces, sizes, inner: nil)
+        allocate.tap { |p| p.send(:take, fields, [pieces, inner].compact, sizes) }
+      end
 
       private
 
@@ -67,8 +69,14 @@ module Nockplane
         @f.fault('sides', "#{n} sides; 3 to 60 make a polygon") unless n.between?(3, 60)
         flats = @f.optional_size('across_flats')
         r = flats ? flats / 2 / Math.cos(Math::PI / n) : @f.size('diameter') / 2
-        p = Array.new(n) { |i| ((2 * Math::PI * i / n) - (Math::PI / n) - (Math::PI / 2)).then { |a| [r * Math.cos(a), r * Math.sin(a)] } }
-        size('across_flats', :linear, ['flat1', "flat#{(n / 2) + 1}"], [0.0, -flats / 2], [0.0, flats / 2]) if flats && n.even?
+        p =
+          Array.new(n) do |i|
+            ((2 * Math::PI * i / n) - (Math::PI / n) - (Math::PI / 2)).then { |a| [r * Math.cos(a), r * Math.sin(a)] }
+          end
+        if flats && n.even?
+          size('across_flats', :linear, ['flat1', "flat#{(n / 2) + 1}"], [0.0, -flats / 2], [0.0, flats / 2])
+        end
+
         all_corners(Array.new(n) { |i| line("flat#{i + 1}", p[i], p[(i + 1) % n]) })
       end
 
@@ -88,9 +96,20 @@ module Nockplane
         return pieces unless @f.key?(kind)
 
         value = @f.size(kind)
-        treated = Corners.apply(pieces, pieces.each_index.to_h { |i| [i, [kind == 'corner_radius' ? :round : :chamfer, value]] }) { |why| @f.fault(kind, why) }
+        treated =
+          Corners.apply(
+            pieces,
+            pieces.each_index.to_h { |i| [i, [kind == 'corner_radius' ? :round : :chamfer, value]] }
+          ) { |why| @f.fault(kind, why) }
         first = treated.find { |p| p.name.include?('+') }
-        @sizes << Size.new(field: @f.path_of(kind), kind: kind == 'corner_radius' ? :radius : :chamfer, pieces: [first.name], from: first.centre || first.from, to: first.at(0.5), value: value)
+        @sizes << Size.new(
+          field: @f.path_of(kind),
+          kind: kind == 'corner_radius' ? :radius : :chamfer,
+          pieces: [first.name],
+          from: first.centre || first.from,
+          to: first.at(0.5),
+          value: value
+        )
         treated
       end
 
@@ -112,14 +131,23 @@ module Nockplane
           from = to
           before
         end
-        @f.fault('edges', "ends at #{from} and starts at #{start}; the last edge must come back to the start") unless same?(from, start)
-        @f.fault('edges', 'two edges have one name; names of edges name the faces') unless pieces.map(&:name).uniq.size == pieces.size
+        unless same?(from, start)
+          @f.fault('edges', "ends at #{from} and starts at #{start}; the last edge must come back to the start")
+        end
+
+        unless pieces.map(&:name).uniq.size == pieces.size
+          @f.fault('edges', 'two edges have one name; names of edges name the faces')
+        end
+
         Corners.apply(pieces, treatments) { |why| @f.fault('edges', why) }
       end
 
       def free_piece(edge, index, from, to, before)
         name = edge.raw('name') || "e#{index + 1}"
-        edge.fault('name', "'#{name}' is not a name; use small letters, digits, _ and .") unless name.to_s.match?(/\A[a-z][a-z0-9_.]{0,39}\z/)
+        unless name.to_s.match?(/\A[a-z][a-z0-9_.]{0,39}\z/)
+          edge.fault('name', "'#{name}' is not a name; use small letters, digits, _ and .")
+        end
+
         edge.fault('to', 'the edge has no length') if same?(from, to)
         return spline(edge, name, from, to, before) if edge.key?('through')
         return tangent_arc(edge, name, from, to, before) if edge.flag('tangent')
@@ -128,17 +156,36 @@ module Nockplane
 
         centre = edge.point('centre')
         radii = [from, to].map { |p| Math.hypot(p[0] - centre[0], p[1] - centre[1]) }
-        edge.fault('centre', "is #{Fault.mm(radii[0])} mm from the start of the arc and #{Fault.mm(radii[1])} mm from its end; they must be equal") if (radii[0] - radii[1]).abs > 1e-3
-        Solids::Piece.new(name, from, to, centre, arc_turn(edge.choice('turn', %w[left right], 'left'), from, to, centre))
+        if (radii[0] - radii[1]).abs > 1e-3
+          edge.fault(
+            'centre',
+            "is #{Fault.mm(radii[0])} mm from the start of the arc and #{Fault.mm(radii[1])} mm from its end; they " \
+            "must be equal"
+          )
+        end
+
+        Solids::Piece.new(
+          name,
+          from,
+          to,
+          centre,
+          arc_turn(edge.choice('turn', %w[left right], 'left'), from, to, centre)
+        )
       end
 
       # Through the points in between; tangent: leaves in the direction the edge before it arrives.
       def spline(edge, name, from, to, before)
         between = edge.points('through', 1)
-        edge.fault('tangent', 'the first edge has none before it to be tangent to') if edge.flag('tangent') && before.nil?
+        if edge.flag('tangent') && before.nil?
+          edge.fault('tangent', 'the first edge has none before it to be tangent to')
+        end
+
         points = [from, *between, to]
         edge.fault('through', 'two neighbouring points are the same') if points.each_cons(2).any? { |p, q| same?(p, q) }
-        Solids::Piece.of_spline(name, Geometry::Spline.new(points, start: edge.flag('tangent') ? before.along(1.0) : nil))
+        Solids::Piece.of_spline(
+          name,
+          Geometry::Spline.new(points, start: edge.flag('tangent') ? before.along(1.0) : nil)
+        )
       end
 
       # The arc to a point that leaves in the direction the edge before it arrives.
@@ -158,7 +205,14 @@ module Nockplane
       def arc_of_radius(edge, name, from, to)
         r = edge.size('radius')
         half = Math.hypot(to[0] - from[0], to[1] - from[1]) / 2
-        edge.fault('radius', "#{Fault.mm(r)} mm does not reach over a chord of #{Fault.mm(2 * half)} mm; at least #{Fault.mm(half)} mm is needed") if r < half - 1e-9
+        if r < half - 1e-9
+          edge.fault(
+            'radius',
+            "#{Fault.mm(r)} mm does not reach over a chord of #{Fault.mm(2 * half)} mm; at least #{Fault.mm(half)} " \
+            "mm is needed"
+          )
+        end
+
         way = edge.choice('turn', %w[left right], 'left')
         k = Math.sqrt([(r * r) - (half * half), 0.0].max) / (2 * half) * (way == 'left' ? 1 : -1)
         centre = [((from[0] + to[0]) / 2) - ((to[1] - from[1]) * k), ((from[1] + to[1]) / 2) + ((to[0] - from[0]) * k)]
@@ -185,7 +239,9 @@ module Nockplane
           own = part.point('at', [0.0, 0.0]) if part.key?('at')
           inner = Profile.new(part.without('at'), at: moved(own || [0.0, 0.0], at, turn), turn: turn)
           prefix = "inner#{i + 1}"
-          @outlines << Solids::Outline.new(inner.outlines[0].pieces.map { |p| p.dup.tap { |q| q.name = "#{prefix}.#{p.name}" } })
+          @outlines << Solids::Outline.new(
+            inner.outlines[0].pieces.map { |p| p.dup.tap { |q| q.name = "#{prefix}.#{p.name}" } }
+          )
           @sizes.concat(inner.sizes.map { |s| s.dup.tap { |q| q.pieces = s.pieces.map { |n| "#{prefix}.#{n}" } } })
         end
       end
@@ -193,7 +249,11 @@ module Nockplane
       def check
         @outlines.each do |o|
           crossing = o.crossing or next
-          @f.fault(nil, "the profile crosses or touches itself: '#{crossing[0]}' meets '#{crossing[1]}'; move a point so that edges only meet at their ends")
+          @f.fault(
+            nil,
+            "the profile crosses or touches itself: '#{crossing[0]}' meets '#{crossing[1]}'; move a point so that " \
+            "edges only meet at their ends"
+          )
         end
         @f.fault(nil, 'the profile encloses no area') if @outlines[0].area.abs < 1e-6
       end

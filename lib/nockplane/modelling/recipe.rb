@@ -40,7 +40,12 @@ module Nockplane
       def with_sizes(sizes)
         sizes.reduce(self) do |recipe, (name, value)|
           parameter = recipe.parameter(name) or
-            raise RecipeFault, Fault.new(nil, "parameters.#{name}", "there is no parameter '#{name}'; the recipe has #{recipe.parameters.map(&:name).join(', ')}")
+            raise RecipeFault,
+                  Fault.new(
+                    nil,
+                    "parameters.#{name}",
+                    "there is no parameter '#{name}'; the recipe has #{recipe.parameters.map(&:name).join(', ')}"
+                  )
           self.class.parse(recipe.source.with(parameter.path, value))
         end
       end
@@ -50,19 +55,33 @@ module Nockplane
         index = feature_ids.index(id) or raise RecipeFault, Fault.new(nil, 'features', "there is no feature '#{id}'")
         given = @features[index]['active']
         path = "features[#{index}].active"
-        raise RecipeFault, Fault.new(line(path), path, "'#{id}' is switched by the expression '#{given}'; change the parameters it rests on") if given.is_a?(String)
+        if given.is_a?(String)
+          raise RecipeFault,
+                Fault.new(
+                  line(path),
+                  path,
+                  "'#{id}' is switched by the expression '#{given}'; change the parameters it rests on"
+                )
+        end
 
         Recipe.parse(@source.with_key("features[#{index}]", 'active', active))
       end
 
       # The recipe of a row of its variants table: { parameter => value, feature id => false }. Raises RecipeFault.
       def variant(name)
-        row = @variants[name] or raise RecipeFault, Fault.new(line('variants'), 'variants', "there is no variant '#{name}'; the table has #{@variants.keys.join(', ')}")
+        row = @variants[name] or
+          raise RecipeFault,
+                Fault.new(
+                  line('variants'),
+                  'variants',
+                  "there is no variant '#{name}'; the table has #{@variants.keys.join(', ')}"
+                )
         sizes, switches = row.partition { |key, _| parameter(key) }
         switches.reduce(with_sizes(sizes.to_h)) { |recipe, (id, on)| recipe.with_feature(id, on) }
       end
 
-      # The recipe up to, not with, feature number index (from 0), for showing how far a faulty one got. nil when nothing is before it.
+      # The recipe up to, not with, feature number index (from 0), for showing how far a faulty one got. nil when
+      # nothing is before it.
       def before(index)
         index.zero? ? nil : feature_ids.drop(index).reduce(Recipe.parse(text)) { |recipe, id| recipe.switched_off(id) }
       end
@@ -74,14 +93,23 @@ module Nockplane
 
       def read_variants
         given = @source.data['variants'] || {}
-        return fault('variants', 'must be "name: {parameter: value, feature: false}" lines') || {} unless given.is_a?(Hash) && given.each_value.all?(Hash)
+        unless given.is_a?(Hash) && given.each_value.all?(Hash)
+          return fault('variants', 'must be "name: {parameter: value, feature: false}" lines') || {}
+        end
 
         fault('variants', "#{given.size} variants; at most #{MAX_VARIANTS} are read") if given.size > MAX_VARIANTS
         given.each do |name, row|
           row.each do |key, value|
-            next if parameter(key) ? value.is_a?(Numeric) || value.is_a?(String) : feature_ids.include?(key) && [true, false].include?(value)
+            if parameter(key) ?
+                 value.is_a?(Numeric) || value.is_a?(String) :
+                 feature_ids.include?(key) && [true, false].include?(value)
+              next
+            end
 
-            fault("variants.#{name}.#{key}", "'#{key}' must be a parameter with a value, or a feature with true or false")
+            fault(
+              "variants.#{name}.#{key}",
+              "'#{key}' must be a parameter with a value, or a feature with true or false"
+            )
           end
         end
         given.transform_keys(&:to_s)
@@ -96,42 +124,61 @@ module Nockplane
 
       def check_top
         data = @source.data
-        raise RecipeFault, Fault.new(1, nil, 'a recipe is a list of "key: value" lines with a name and features') unless data.is_a?(Hash)
+        unless data.is_a?(Hash)
+          raise RecipeFault, Fault.new(1, nil, 'a recipe is a list of "key: value" lines with a name and features')
+        end
 
         (data.keys - top_keys).each { |k| fault(k, "unknown key '#{k}'; known here: #{top_keys.join(', ')}") }
-        fault('nockplane', "format '#{data['nockplane']}' is not known; write #{self.class::FORMAT}") unless data['nockplane'] == self.class::FORMAT
+        unless data['nockplane'] == self.class::FORMAT
+          fault('nockplane', "format '#{data['nockplane']}' is not known; write #{self.class::FORMAT}")
+        end
+
         @name = data['name'].to_s.strip.freeze
         fault('name', 'a recipe needs a name, e.g. "name: Carousel"') if @name.empty?
-        @properties = (data['properties'] || {}).then { |p| p.is_a?(Hash) ? p : fault('properties', 'must be "key: value" lines') || {} }
-                                                .to_h { |k, v| [k.to_s, v.to_s] }.freeze
+        @properties =
+          (data['properties'] || {})
+            .then { |p| p.is_a?(Hash) ? p : fault('properties', 'must be "key: value" lines') || {} }
+            .to_h { |k, v| [k.to_s, v.to_s] }
+            .freeze
       end
 
       def read_parameters
         given = @source.data['parameters'] || {}
         return fault('parameters', 'must be "name: value" lines') || [] unless given.is_a?(Hash)
 
-        fault('parameters', "#{given.size} parameters; at most #{MAX_PARAMETERS} are read") if given.size > MAX_PARAMETERS
+        if given.size > MAX_PARAMETERS
+          fault('parameters', "#{given.size} parameters; at most #{MAX_PARAMETERS} are read")
+        end
+
         given.map { |name, spec| parameter_from(name, spec) }.compact
       end
 
       def parameter_from(name, spec)
         path = "parameters.#{name}"
-        return fault(path, "'#{name}' is not a name; use small letters, digits and _, starting with a letter") unless NAME.match?(name)
+        unless NAME.match?(name)
+          return fault(path, "'#{name}' is not a name; use small letters, digits and _, starting with a letter")
+        end
 
         unless spec.is_a?(Hash)
-          return Parameter.new(name: name, given: spec, unit: 'mm', path: path) if spec.is_a?(Numeric) || spec.is_a?(String)
+          if spec.is_a?(Numeric) || spec.is_a?(String)
+            return Parameter.new(name: name, given: spec, unit: 'mm', path: path)
+          end
 
           return fault(path, 'needs a number, an expression, or value / unit / tolerance')
         end
         unknown = spec.keys - PARAMETER_KEYS
-        return fault("#{path}.#{unknown[0]}", "unknown key '#{unknown[0]}'; known here: #{PARAMETER_KEYS.join(', ')}") unless unknown.empty?
+        unless unknown.empty?
+          return fault("#{path}.#{unknown[0]}", "unknown key '#{unknown[0]}'; known here: #{PARAMETER_KEYS.join(', ')}")
+        end
 
         detailed(name, path, spec)
       end
 
       def detailed(name, path, spec)
         value = spec['value']
-        return fault(path, 'needs a value: a number or an expression') unless value.is_a?(Numeric) || value.is_a?(String)
+        unless value.is_a?(Numeric) || value.is_a?(String)
+          return fault(path, 'needs a value: a number or an expression')
+        end
 
         unit = spec['unit'] || (spec['choices'] ? 'text' : 'mm')
         return fault("#{path}.unit", "unit '#{unit}' is not known; use #{UNITS.join(', ')}") unless UNITS.include?(unit)
@@ -142,23 +189,45 @@ module Nockplane
 
         tolerance = spec['fit'] || spec['tolerance']
         tolerance &&= Tolerancing::Tolerance.parse(tolerance.to_s)
-        Parameter.new(name: name, given: value, unit: unit, tolerance: tolerance&.to_s, note: spec['note'], path: "#{path}.value",
-                      min: spec['min'], max: spec['max'])
+        Parameter.new(
+          name: name,
+          given: value,
+          unit: unit,
+          tolerance: tolerance&.to_s,
+          note: spec['note'],
+          path: "#{path}.value",
+          min: spec['min'],
+          max: spec['max']
+        )
       rescue Tolerancing::UnreadableTolerance => e
         fault(path, e.message)
       end
 
       def text_choice(name, path, spec)
         choices = spec['choices']
-        return fault(path, 'a text needs its choices, e.g. "choices: [flat, domed]"') unless choices.is_a?(Array) && choices.all?(String)
-        return fault("#{path}.value", "'#{spec['value']}' is not among #{choices.join(', ')}") unless choices.include?(spec['value'])
+        unless choices.is_a?(Array) && choices.all?(String)
+          return fault(path, 'a text needs its choices, e.g. "choices: [flat, domed]"')
+        end
 
-        Parameter.new(name: name, given: spec['value'], unit: 'text', note: spec['note'], path: "#{path}.value", choices: choices)
+        unless choices.include?(spec['value'])
+          return fault("#{path}.value", "'#{spec['value']}' is not among #{choices.join(', ')}")
+        end
+
+        Parameter.new(
+          name: name,
+          given: spec['value'],
+          unit: 'text',
+          note: spec['note'],
+          path: "#{path}.value",
+          choices: choices
+        )
       end
 
       def read_features
         given = @source.data['features']
-        return fault('features', 'a recipe needs a list of features, the first one a boss') || [] unless given.is_a?(Array) && !given.empty?
+        unless given.is_a?(Array) && !given.empty?
+          return fault('features', 'a recipe needs a list of features, the first one a boss') || []
+        end
 
         fault('features', "#{given.size} features; at most #{MAX_FEATURES} are read") if given.size > MAX_FEATURES
         seen = {}
@@ -169,11 +238,21 @@ module Nockplane
         return fault(path, 'a feature is a set of "key: value" lines with id and type') unless feature.is_a?(Hash)
 
         id = feature['id'].to_s
-        return fault("#{path}.id", "a feature needs an id of small letters, digits and _ (found '#{id}')") unless NAME.match?(id)
-        return fault("#{path}.id", "the id '#{id}' is used twice; ids name the faces, so each needs its own") if seen[id]
+        unless NAME.match?(id)
+          return fault("#{path}.id", "a feature needs an id of small letters, digits and _ (found '#{id}')")
+        end
+
+        if seen[id]
+          return fault("#{path}.id", "the id '#{id}' is used twice; ids name the faces, so each needs its own")
+        end
 
         seen[id] = true
-        fault("#{path}.type", "feature type '#{feature['type']}' is not known; use #{Features::TYPES.keys.join(', ')}") unless Features::TYPES.key?(feature['type'])
+        unless Features::TYPES.key?(feature['type'])
+          fault(
+            "#{path}.type",
+            "feature type '#{feature['type']}' is not known; use #{Features::TYPES.keys.join(', ')}"
+          )
+        end
       end
     end
   end

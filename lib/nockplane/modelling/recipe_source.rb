@@ -4,8 +4,8 @@ require 'psych'
 
 module Nockplane
   module Modelling
-    # Recipe text as plain data (safe YAML: no tags, no aliases) that remembers the line and place of every value, so that
-    # faults name lines and an edited value is spliced into the text, leaving comments and layout alone.
+    # Recipe text as plain data (safe YAML: no tags, no aliases) that remembers the line and place of every value, so
+    # that faults name lines and an edited value is spliced into the text, leaving comments and layout alone.
     class RecipeSource
       MAX_BYTES = 256 * 1024
       MAX_DEPTH = 12
@@ -21,18 +21,28 @@ module Nockplane
         @text = RecipeSource.checked(text)
         @nodes = {}
         @count = 0
-        document = Psych.parse(@text) or raise RecipeFault, Fault.new(1, nil, 'the recipe is empty; it needs a name and features')
+        document = Psych.parse(@text) or
+          raise RecipeFault, Fault.new(1, nil, 'the recipe is empty; it needs a name and features')
         @data = read(document.root, '', 0)
         freeze
       rescue Psych::SyntaxError => e
-        raise RecipeFault, Fault.new(e.line, nil, "not YAML: #{e.problem}#{" #{e.context}" if e.context}; check indentation, colons and brackets there")
+        raise RecipeFault,
+              Fault.new(
+                e.line,
+                nil,
+                "not YAML: #{e.problem}#{" #{e.context}" if e.context}; check indentation, colons and brackets there"
+              )
       end
 
       def self.checked(text)
-        raise RecipeFault, Fault.new(nil, nil, "the recipe has #{text.bytesize} bytes; at most #{MAX_BYTES} are read") if text.bytesize > MAX_BYTES
+        if text.bytesize > MAX_BYTES
+          raise RecipeFault, Fault.new(nil, nil, "the recipe has #{text.bytesize} bytes; at most #{MAX_BYTES} are read")
+        end
 
         text = text.dup.force_encoding(Encoding::UTF_8)
-        raise RecipeFault, Fault.new(nil, nil, 'the recipe is not UTF-8 text; save it as UTF-8') unless text.valid_encoding?
+        unless text.valid_encoding?
+          raise RecipeFault, Fault.new(nil, nil, 'the recipe is not UTF-8 text; save it as UTF-8')
+        end
 
         text.gsub("\r\n", "\n").freeze
       end
@@ -61,13 +71,17 @@ module Nockplane
         splice(node.start_line, node.start_column, node.end_line, node.end_column, scalar(value))
       end
 
-      # Text with a key added to the mapping at path, after its first entry (or the key's value replaced when it exists).
+      # Text with a key added to the mapping at path, after its first entry (or the key's value replaced when it
+      # exists).
       def with_key(path, key, value)
         return with("#{path}.#{key}", value) if @nodes["#{path}.#{key}"]
 
         map = @nodes.fetch(path)
         first_key, first = map.children[0, 2]
-        addition = map.style == Psych::Nodes::Mapping::FLOW ? ", #{key}: #{scalar(value)}" : "\n#{' ' * first_key.start_column}#{key}: #{scalar(value)}"
+        addition =
+          map.style == Psych::Nodes::Mapping::FLOW ?
+            ", #{key}: #{scalar(value)}" :
+            "\n#{' ' * first_key.start_column}#{key}: #{scalar(value)}"
         splice(first.end_line, first.end_column, first.end_line, first.end_column, addition)
       end
 
@@ -93,10 +107,14 @@ module Nockplane
         fault(node, path, "more than #{MAX_NODES} values") if @count > MAX_NODES
         @nodes[path] = node
         case node
-        when Psych::Nodes::Mapping then mapping(node, path, depth)
-        when Psych::Nodes::Sequence then node.children.each_with_index.map { |c, i| read(c, "#{path}[#{i}]", depth + 1) }
-        when Psych::Nodes::Scalar then value(node, path)
-        else fault(node, path, 'aliases (*name) are not used in recipes; write the value out')
+        when Psych::Nodes::Mapping
+          mapping(node, path, depth)
+        when Psych::Nodes::Sequence
+          node.children.each_with_index.map { |c, i| read(c, "#{path}[#{i}]", depth + 1) }
+        when Psych::Nodes::Scalar
+          value(node, path)
+        else
+          fault(node, path, 'aliases (*name) are not used in recipes; write the value out')
         end
       end
 

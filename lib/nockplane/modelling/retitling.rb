@@ -2,18 +2,27 @@
 
 module Nockplane
   module Modelling
-    # The text of a revision with another name or other properties: of a recipe or assembly spliced into its text, of an imported file
-    # kept beside its digest.
+    # The text of a revision with another name or other properties: of a recipe or assembly spliced into its text, of an
+    # imported file kept beside its digest.
     module Retitling
       # What properties may be called.
       KEY = /\A[[:alpha:]][[:alnum:] _-]{0,39}\z/
 
       module_function
 
-      # text with a name (nil: as it is) and properties { key => text; "" for none } set. Raises RecipeFault for a key that can't be one.
+      # text with a name (nil: as it is) and properties { key => text; "" for none } set. Raises RecipeFault for a key
+      # that can't be one.
       def of(text, name: nil, properties: {})
         wrong = properties.keys.find { |k| !k.match?(KEY) }
-        raise RecipeFault, Fault.new(nil, 'properties', "'#{wrong}' is no name for a property; use letters, digits, spaces, - and _") if wrong
+        if wrong
+          raise RecipeFault,
+                Fault.new(
+                  nil,
+                  'properties',
+                  "'#{wrong}' is no name for a property; use letters, digits, spaces, - and _"
+                )
+        end
+
         return ImportReference.parse(text).with_given(name, properties).to_s if ImportReference.is?(text)
 
         text = RecipeSource.new(text).with('name', name) if name
@@ -27,7 +36,10 @@ module Nockplane
         return text if value.to_s.empty?
 
         line = source.line('name')
-        text.lines.insert(line, "properties: {#{key.match?(/\A[A-Za-z_]\w*\z/) ? key : key.to_json}: #{value.to_s.to_json}}\n").join
+        text
+          .lines
+          .insert(line, "properties: {#{key.match?(/\A[A-Za-z_]\w*\z/) ? key : key.to_json}: #{value.to_s.to_json}}\n")
+          .join
       end
     end
   end

@@ -5,8 +5,8 @@ require 'dentaku'
 module Nockplane
   module Modelling
     # The evaluated parameters of a recipe, and evaluation of expressions over them.
-    # Beside + - * / and comparisons: min, max, round, if(condition, yes, no), sqrt, pi, and sin, cos, tan, asin, acos, atan
-    # in degrees.
+    # Beside + - * / and comparisons: min, max, round, if(condition, yes, no), sqrt, pi, and sin, cos, tan, asin, acos,
+    # atan in degrees.
     class Scope
       TRIG = {
         sin: ->(a) { Math.sin(a * DEGREE).round(12) }, cos: ->(a) { Math.cos(a * DEGREE).round(12) },
@@ -104,7 +104,14 @@ module Nockplane
           near = DidYouMean::SpellChecker.new(dictionary: @recipe.parameters.map(&:name)).correct(name)[0]
           fault(path, "unknown name '#{name}'#{near ? "; did you mean '#{near}'?" : '; add it to the parameters'}")
         end
-        fault(path, "the expressions go in a circle: #{[*@open.drop_while { |n| n != name }, name].join(' → ')}; give one of them a number") if @open.include?(name)
+        if @open.include?(name)
+          fault(
+            path,
+            "the expressions go in a circle: #{[*@open.drop_while { |n| n != name }, name].join(' → ')}; give one of " \
+            "them a number"
+          )
+        end
+
         deeper = settle(name)
         raise RecipeFault, deeper if deeper
       end

@@ -13,10 +13,14 @@ module Nockplane
       # Why the size can't be changed here, in words; nil when it can.
       def refusal
         return 'The latest revision of the model has no such size any more; update the drawing first.' unless @dimension
-        return 'This size is worked out by an expression; change the parameters it rests on, in the model.' unless @dimension.editable?
+        unless @dimension.editable?
+          return 'This size is worked out by an expression; change the parameters it rests on, in the model.'
+        end
 
         parameter = @dimension.parameter && @recipe.parameter(@dimension.parameter)
-        "This size is the expression '#{parameter.given}'; change the parameters it rests on, in the model." if parameter&.expression?
+        if parameter&.expression?
+          "This size is the expression '#{parameter.given}'; change the parameters it rests on, in the model."
+        end
       end
 
       # The value as the recipe's text has it: a number, or nil when an expression stands there.

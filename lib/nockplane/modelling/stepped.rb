@@ -3,7 +3,8 @@
 module Nockplane
   module Modelling
     # Outline of a turned part from steps (diameter, length, chamfer or round at the step's far corner) along u from 0,
-    # optionally around a through bore. Piece names: STEP (its rim), STEP.shoulder (the plane before it), start, end, bore.
+    # optionally around a through bore. Piece names: STEP (its rim), STEP.shoulder (the plane before it), start, end,
+    # bore.
     class Stepped
       attr_reader :pieces, :sizes
 
@@ -14,7 +15,10 @@ module Nockplane
         @steps = read_steps
         @bore = @f.optional_size('bore')
         thin = @steps.find { |s| @bore && @bore >= s[:d] }
-        @f.fault('bore', "#{Fault.mm(@bore)} mm leaves no wall in step '#{thin[:name]}' of #{Fault.mm(thin[:d])} mm") if thin
+        if thin
+          @f.fault('bore', "#{Fault.mm(@bore)} mm leaves no wall in step '#{thin[:name]}' of #{Fault.mm(thin[:d])} mm")
+        end
+
         @pieces = Corners.apply(outline, treatments) { |why| @f.fault('steps', why) }
         measure
       end
@@ -28,7 +32,10 @@ module Nockplane
         read = steps.map do |s|
           s.only('name', 'diameter', 'length', 'chamfer', 'round')
           name = s.raw('name').to_s
-          s.fault('name', "a step needs a name of small letters, digits and _ (found '#{name}')") unless Recipe::NAME.match?(name)
+          unless Recipe::NAME.match?(name)
+            s.fault('name', "a step needs a name of small letters, digits and _ (found '#{name}')")
+          end
+
           length = s.size('length')
           step = { fields: s, name: name, d: s.size('diameter'), from: u, to: u += length,
                    chamfer: s.optional_size('chamfer'), round: s.optional_size('round') }
@@ -73,9 +80,20 @@ module Nockplane
           mid = (s[:from] + s[:to]) / 2
           add(s[:fields], 'diameter', :turned_diameter, [s[:name]], [mid, -r], [mid, r])
           add(s[:fields], 'length', :linear, [plane_before(i), plane_after(i)], [s[:from], r], [s[:to], r])
-          add(s[:fields], 'round', :tube_radius, ["#{s[:name]}+#{plane_after(i)}"], [s[:to] - s[:round], r - s[:round]], [s[:to], r]) if s[:round]
+          if s[:round]
+            add(
+              s[:fields],
+              'round',
+              :tube_radius,
+              ["#{s[:name]}+#{plane_after(i)}"],
+              [s[:to] - s[:round], r - s[:round]],
+              [s[:to], r]
+            )
+          end
         end
-        add(@f, 'bore', :turned_diameter, ['bore'], [@steps[-1][:to], -@bore / 2], [@steps[-1][:to], @bore / 2]) if @bore
+        if @bore
+          add(@f, 'bore', :turned_diameter, ['bore'], [@steps[-1][:to], -@bore / 2], [@steps[-1][:to], @bore / 2])
+        end
       end
 
       def plane_before(index) = index.zero? ? 'start' : "#{@steps[index][:name]}.shoulder"
@@ -83,7 +101,14 @@ module Nockplane
 
       def add(fields, field, kind, pieces, from, to)
         value = kind == :tube_radius ? fields.size(field) : Math.hypot(to[0] - from[0], to[1] - from[1])
-        @sizes << Profile::Size.new(field: fields.path_of(field), kind: kind, pieces: pieces, from: from, to: to, value: value)
+        @sizes << Profile::Size.new(
+          field: fields.path_of(field),
+          kind: kind,
+          pieces: pieces,
+          from: from,
+          to: to,
+          value: value
+        )
       end
     end
   end

@@ -92,7 +92,8 @@ module Nockplane
         Thread.new(name, major, pitch, (major - (1.082532 * pitch)).round(3), drill)
       end
 
-      # mm: hole that lets a bolt of the coarse thread through; fit: fine, medium or coarse. nil for a thread not in the table.
+      # mm: hole that lets a bolt of the coarse thread through; fit: fine, medium or coarse. nil for a thread not in the
+      # table.
       def clearance(name, fit) = COARSE[name]&.at(CLEARANCE.fetch(fit))
     end
   end

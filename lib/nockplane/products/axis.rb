@@ -2,8 +2,8 @@
 
 module Nockplane
   module Products
-    # A turned axis of a model: the point of it nearest to the origin, unit direction (its first coordinate that is not 0 is positive), extent
-    # along it (mm from that point), greatest radius, and the names of its faces.
+    # A turned axis of a model: the point of it nearest to the origin, unit direction (its first coordinate that is not
+    # 0 is positive), extent along it (mm from that point), greatest radius, and the names of its faces.
     Axis = Struct.new(:origin, :direction, :from, :to, :radius, :faces) do
       # Axes of all full turned faces of a solid, coaxial ones as one.
       def self.all(solid)
@@ -49,7 +49,14 @@ module Nockplane
 
       # One for both of two on one line.
       def merged(other)
-        Axis.new(origin, direction, [from, other.from].min, [to, other.to].max, [radius, other.radius].max, faces + other.faces)
+        Axis.new(
+          origin,
+          direction,
+          [from, other.from].min,
+          [to, other.to].max,
+          [radius, other.radius].max,
+          faces + other.faces
+        )
       end
 
       # The axis after a move (Solids::Transform).

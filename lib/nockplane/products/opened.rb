@@ -2,16 +2,17 @@
 
 module Nockplane
   module Products
-    # A model cut open and looked at: areas cut, linework of what remains, turned axes as far as they remain. (What remains is not kept:
-    # it is large, and cut again where it is to be shaded.)
+    # A model cut open and looked at: areas cut, linework of what remains, turned axes as far as they remain. (What
+    # remains is not kept: it is large, and cut again where it is to be shaded.)
     class Opened
       # What is cut of one component (nil of a part): [Solids::Slice::Loop], outlines and holes.
       Area = Struct.new(:component, :outlines)
 
       attr_reader :areas, :linework, :axes, :bend
 
-      # axes: [Axis]; bend: as of an Opening.
-      def initialize(areas, linework, axes, bend)
+      # areas: as they are lined; whole: all that is cut, when that is more; axes: [Axis]; bend: as of an Opening.
+      def initialize(areas, linework, axes, bend, whole: areas)
+        @whole = whole
         @areas = areas
         @linework = linework
         @axes = axes
@@ -23,7 +24,7 @@ module Nockplane
       def loops = @areas.flat_map { |a| a.outlines.map(&:points) }
 
       # mm2 cut, holes taken off.
-      def area = @areas.sum { |a| a.outlines.sum(&:area) }
+      def area = @whole.sum { |a| a.outlines.sum(&:area) }
     end
   end
 end

@@ -2,13 +2,16 @@
 
 module Nockplane
   module Products
-    # Cuts a model open by an Opening and looks at it: each component by itself, so that every one is lined as a part of its own.
+    # Cuts a model open by an Opening and looks at it: each component by itself, so that every one is lined as a part of
+    # its own.
     class Opener
       # A component, its solid, where it stands.
       Body = Struct.new(:component, :solid)
 
-      # model: Modelling::Model; frame: ViewFrame.
-      def initialize(model, frame, opening)
+      # model: Modelling::Model; frame: ViewFrame; body: the model without ribs that are left whole (SEC-42), nil for
+      # none.
+      def initialize(model, frame, opening, body: nil)
+        @body = body
         @model = model
         @frame = frame
         @opening = opening
@@ -17,10 +20,21 @@ module Nockplane
       # Opened. Raises Opening::Nothing.
       def opened
         areas = parts.flat_map { |p| p[:areas] }
-        raise Opening::Nothing, 'nothing of the part is cut there; draw it over the part, or go deeper' if areas.empty? && @opening.tools.any?
+        if areas.empty? && @opening.tools.any?
+          raise Opening::Nothing, 'nothing of the part is cut there; draw it over the part, or go deeper'
+        end
 
         strokes = parts.zip(solids).flat_map { |p, solid| look(p, solid) }
-        Opened.new(areas, Projection::Linework.new(strokes), axes, @opening.bend)
+        return Opened.new(areas, Projection::Linework.new(strokes), axes, @opening.bend) unless @body
+
+        plain = cut([Body.new(nil, @body.solid)], @opening.tools)
+        borders = Projection::Coincident.uncovered(borders(plain), strokes)
+        Opened.new(plain[:areas], Projection::Linework.new(strokes + borders), axes, nil, whole: areas)
+      end
+
+      # Visible strokes round what is cut of a body that stands behind its ribs.
+      def borders(part)
+        look(part, remaining(part)).select { |s| s.visible && s.kind == :sharp && s.faces.intersect?(part[:shown]) }
       end
 
       # mm2 cut; the model built finer gives it better.
@@ -54,23 +68,33 @@ module Nockplane
         return [Body.new(nil, @model.solid)] if shown.empty?
 
         starts = shown.map(&:facet) + [@model.solid.facets.size]
-        found = shown.each_with_index.map { |c, i| Body.new(c, Solids::Solid.compact(@model.solid, @model.solid.facets[starts[i]...starts[i + 1]])) }
+        found =
+          shown.each_with_index.map do |c, i|
+            Body.new(c, Solids::Solid.compact(@model.solid, @model.solid.facets[starts[i]...starts[i + 1]]))
+          end
         found.reject { |b| @opening.without.include?(b.component.component) }
       end
 
-      # The two parts of two planes that meet at an axis: each cut by its own plane and at the axis; the second turned into the first.
+      # The two parts of two planes that meet at an axis: each cut by its own plane and at the axis; the second turned
+      # into the first.
       def bent
         bend = @opening.bend
         first = cut(bodies, [*@opening.tools, Opening::Beyond.new(bend.point, bend.second_side)])
         run = Geometry::Vec.add(bend.point, bend.second)
-        own = [Opening::Stepped.new([bend.point, run], bend.second_normal), Opening::Beyond.new(bend.point, Geometry::Vec.neg(bend.second))]
+        own = [
+          Opening::Stepped.new([bend.point, run], bend.second_normal),
+          Opening::Beyond.new(bend.point, Geometry::Vec.neg(bend.second))
+        ]
         [first, turned(cut(bodies, own), bend.transform)]
       end
 
       def turned(part, move)
         bodies = part[:bodies].map { |b| Body.new(b.component, move.place(b.solid, '')) }
         areas = part[:areas].map do |a|
-          Opened::Area.new(a.component, a.outlines.map { |l| l.dup.tap { |x| x.points = l.points.map { |p| move.point(p) } } })
+          Opened::Area.new(
+            a.component,
+            a.outlines.map { |l| l.dup.tap { |x| x.points = l.points.map { |p| move.point(p) } } }
+          )
         end
         { bodies: bodies, areas: areas, shown: part[:shown], silent: part[:silent] }
       end
@@ -105,7 +129,8 @@ module Nockplane
         end
       end
 
-      # Is a component left as it is? Those chosen; by the standard those that lie along a plane and are turned, bought or named as such.
+      # Is a component left as it is? Those chosen; by the standard those that lie along a plane and are turned, bought
+      # or named as such.
       def whole?(body, tools)
         component = body.component or return false
         return @opening.uncut.include?(component.component) if @opening.uncut
@@ -128,8 +153,12 @@ module Nockplane
       # [Stroke] of what remains: none at the steps of a line nor at the walls of what is broken out (SEC-03, SEC-05).
       def look(part, solid)
         set = Projection::EdgeSet.new(solid)
-        set = set.bordering(solid.facets.each_index.select { |i| part[:shown].include?(solid.facets[i].face.name) }) if @opening.slice
-        strokes = Projection::Linework.of(solid, @frame, edge_set: set).strokes.reject { |s| s.faces.intersect?(part[:silent]) }
+        if @opening.slice
+          set = set.bordering(solid.facets.each_index.select { |i| part[:shown].include?(solid.facets[i].face.name) })
+        end
+
+        strokes =
+          Projection::Linework.of(solid, @frame, edge_set: set).strokes.reject { |s| s.faces.intersect?(part[:silent]) }
         @opening.slice ? strokes.select(&:visible) : strokes
       end
     end

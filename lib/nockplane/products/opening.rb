@@ -2,43 +2,51 @@
 
 module Nockplane
   module Products
-    # How a model is cut open for a view, as plain numbers of the model (mm): tools that take material away one after another; components
-    # left whole; whether only what is cut is shown; and, for two planes that meet at an axis, how one is turned into the other.
+    # How a model is cut open for a view, as plain numbers of the model (mm): tools that take material away one after
+    # another; components left whole; whether only what is cut is shown; and, for two planes that meet at an axis, how
+    # one is turned into the other.
     class Opening
       # Nothing is cut by it, or nothing is left: told to the person.
       class Nothing < Nockplane::Error
         include Nockplane::InputFault
       end
 
-      # All before one plane, or stepped planes, goes. points: [[x, y, z], ...] of the cutting line; normal: towards the eye.
+      # All before one plane, or stepped planes, goes. points: [[x, y, z], ...] of the cutting line; normal: towards the
+      # eye.
       Stepped = Struct.new(:points, :normal) do
         def cut(solid, name) = Solids::Cut.stepped(solid, points, normal, name: name)
         # :behind or :before when a body lies wholly on one side of all its planes; nil when it may be cut.
         def side(solid) = Opening.side(solid.box, points, normal)
         def lined? = true
+        # Normal of the planes that are lined, nil when none is.
+        def plane = normal
         # Does it run along a direction (cutting a part that lies so lengthwise, SEC-40)?
         def along?(direction) = Geometry::Vec.dot(Geometry::Vec.unit(normal), direction).abs < 0.1
       end
 
-      # All on the far side of a plane goes: what a limited depth leaves out, or what lies past the end of a line. away: towards what goes.
+      # All on the far side of a plane goes: what a limited depth leaves out, or what lies past the end of a line. away:
+      # towards what goes.
       Beyond = Struct.new(:origin, :away) do
         def cut(solid, name) = Solids::Cut.plane(solid, origin, away, name: name)
         def side(solid) = Opening.side(solid.box, [origin], away)
         def lined? = false
+        def plane = nil
         def along?(_direction) = false
       end
 
-      # All inside a closed profile goes, down to a depth below origin. x: model direction of the profile's u; z: towards the eye.
+      # All inside a closed profile goes, down to a depth below origin. x: model direction of the profile's u; z:
+      # towards the eye.
       Pocket = Struct.new(:origin, :z, :x, :profile, :depth) do
         def cut(solid, name) = Solids::Cut.profile(solid, Geometry::Frame.new(origin, z, x), profile, depth, name: name)
         def side(solid) = Opening.side(solid.box, [origin], z).then { |s| s == :behind ? s : nil }
         def lined? = true
+        def plane = z
         def along?(direction) = Geometry::Vec.dot(Geometry::Vec.unit(z), direction).abs < 0.1
       end
 
-      # Two planes that meet at an axis (SEC-04): the part on the second one's side is turned about it, by degrees counter-clockwise seen
-      # against the axis' direction, into the first one. first, second: unit directions from the axis along the two planes; second_normal:
-      # of the second plane, towards the eye.
+      # Two planes that meet at an axis (SEC-04): the part on the second one's side is turned about it, by degrees
+      # counter-clockwise seen against the axis' direction, into the first one. first, second: unit directions from the
+      # axis along the two planes; second_normal: of the second plane, towards the eye.
       Bend = Struct.new(:point, :axis, :degrees, :first, :second, :second_normal) do
         # Does a model point lie on the second plane's side?
         def second?(p)
@@ -74,7 +82,8 @@ module Nockplane
 
       attr_reader :tools, :uncut, :slice, :bend, :without
 
-      # without: components left out altogether; uncut: components (paths without numbers) to leave whole, nil for those that the standard leaves whole (SEC-40).
+      # without: components left out altogether; uncut: components (paths without numbers) to leave whole, nil for those
+      # that the standard leaves whole (SEC-40).
       def initialize(tools, uncut: nil, slice: false, bend: nil, without: [])
         @without = without
         @tools = tools

@@ -13,11 +13,19 @@ module Nockplane
 
       attr_reader :prefixes
 
-      # The block: (model id, revision number) giving recipe text; library: ->(name, revision or nil) giving the text of a component that
-      # an assembly names, nil when there is none; importer: ->(ImportReference, refine) giving the Modelling::Model of an imported file;
-      # parts_importer: the same giving Model#parts alone, where that is quicker; store: anything with fetch(key) { value } and known?(key).
-      def initialize(store: MemoryStore.new, prefixes: Modelling::Builder::Prefixes.new, library: ->(_name, _revision) {}, importer: nil,
-                     parts_importer: nil, &recipe)
+      # The block: (model id, revision number) giving recipe text; library: ->(name, revision or nil) giving the text of
+      # a component that an assembly names, nil when there is none; importer: ->(ImportReference, refine) giving the
+      # Modelling::Model of an imported file;
+      # parts_importer: the same giving Model#parts alone, where that is quicker; store: anything with fetch(key) {
+      # value } and known?(key).
+      def initialize(
+        store: MemoryStore.new,
+        prefixes: Modelling::Builder::Prefixes.new,
+        library: ->(_name, _revision) {},
+        importer: nil,
+        parts_importer: nil,
+        &recipe
+      )
         @texts = Texts.new(recipe, library)
         @importer = importer
         @parts_importer = parts_importer
@@ -40,31 +48,52 @@ module Nockplane
 
       # Projection::Linework of a subject in a ViewFrame.
       def linework(subject, frame)
-        @store.fetch(seen('linework', subject, frame)) { Projection::Linework.of(model(subject).solid, frame, edge_set: edge_set(subject)) }
+        @store.fetch(seen('linework', subject, frame)) do
+          Projection::Linework.of(model(subject).solid, frame, edge_set: edge_set(subject))
+        end
       end
 
       # [Projection::Shading::Region]
       def shading(subject, frame)
-        @store.fetch(seen('shading', subject, frame)) { Projection::Shading.of(model(subject).solid, frame, edge_set: edge_set(subject)) }
+        @store.fetch(seen('shading', subject, frame)) do
+          Projection::Shading.of(model(subject).solid, frame, edge_set: edge_set(subject))
+        end
       end
 
-      # [Projection::Shading::Region] of the flat pieces that stand in for faces that could not be read, as far as they are seen.
+      # [Projection::Shading::Region] of the flat pieces that stand in for faces that could not be read, as far as they
+      # are seen.
       def stand_ins(subject, frame)
         return [] unless model(subject).gaps.any? { |g| g[:stands_in] }
 
         @store.fetch(seen('stand-ins', subject, frame)) do
-          Projection::Shading.of_faces(model(subject).solid, frame, edge_set: edge_set(subject)) { |face| face.surface.stand_in? }
+          Projection::Shading.of_faces(model(subject).solid, frame, edge_set: edge_set(subject)) do |face|
+            face.surface.stand_in?
+          end
         end
       end
 
-      # Opened: a subject cut open by an Opening and looked at in a frame. Raises Opening::Nothing when nothing is cut or nothing remains.
+      # Opened: a subject cut open by an Opening and looked at in a frame. Raises Opening::Nothing when nothing is cut
+      # or nothing remains.
       def opened(subject, frame, opening)
-        @store.fetch(seen('opened', subject, frame, opening.to_a)) { Opener.new(model(subject), frame, opening).opened }
+        @store.fetch(seen('opened', subject, frame, opening.to_a)) do
+          Opener.new(model(subject), frame, opening, body: body(subject, opening)).opened
+        end
+      end
+
+      # Ids of the ribs of a subject that an opening cuts lengthwise; none of what is no recipe.
+      def ribs(subject, opening)
+        text = @texts.of(subject)
+        return [] if opening.bend || !own_recipe?(text)
+
+        normals = opening.tools.filter_map(&:plane)
+        normals.empty? ? [] : Ribs.lengthwise(Modelling::Recipe.parse(text), model_of(text).solid, normals)
       end
 
       # [Projection::Shading::Region] of a subject cut open.
       def opened_shading(subject, frame, opening)
-        @store.fetch(seen('opened-shading', subject, frame, opening.to_a)) { Ractor.make_shareable(Opener.new(model(subject), frame, opening).shading) }
+        @store.fetch(seen('opened-shading', subject, frame, opening.to_a)) do
+          Ractor.make_shareable(Opener.new(model(subject), frame, opening).shading)
+        end
       end
 
       # Has the shading of a subject, cut open when an opening is given, been worked out before?
@@ -118,10 +147,14 @@ module Nockplane
         found.sum if found.all?
       end
 
-      # Mass of a model in words for a title block, "0.123 kg": its property, else computed; nil when a density is not known.
+      # Mass of a model in words for a title block, "0.123 kg": its property, else computed; nil when a density is not
+      # known.
       def mass_words(subject)
         text = @texts.of(subject)
-        words = @store.fetch(key('mass-words', text)) { weight(text).then { |kg| (kg ? "#{format('%.3f', kg)} kg" : '').freeze } }
+        words =
+          @store.fetch(key('mass-words', text)) do
+            weight(text).then { |kg| (kg ? "#{format('%.3f', kg)} kg" : '').freeze }
+          end
         words.empty? ? nil : words
       end
 
@@ -150,12 +183,29 @@ module Nockplane
 
       private
 
+      # The model without the ribs that an opening leaves whole: by the standard all that lie along it, or those chosen.
+      # nil where there are none, or other features rest on them.
+      def body(subject, opening)
+        chosen = ribs(subject, opening)
+        chosen &= opening.uncut if opening.uncut
+        return nil if chosen.empty?
+
+        model_of(Ribs.without(Modelling::Recipe.parse(@texts.of(subject)), chosen).text)
+      rescue Modelling::RecipeFault
+        nil
+      end
+
+      def own_recipe?(text) = !Modelling::AssemblyRecipe.is?(text) && !Modelling::ImportReference.is?(text)
+
       def edge_set(subject) = edge_set_of(@texts.of(subject), exploded: subject.exploded?)
 
       def weighed(text)
         coarse = model_of(text)
         alone = coarse.assembled && @parts_importer && Modelling::ImportReference.is?(text)
-        Weighing.of(coarse, alone ? @parts_importer.call(Modelling::ImportReference.parse(text), 2) : model_of(text, refine: 2))
+        Weighing.of(
+          coarse,
+          alone ? @parts_importer.call(Modelling::ImportReference.parse(text), 2) : model_of(text, refine: 2)
+        )
       end
 
       # [EdgeSet, Transform, first vertex, first facet] of every part of an imported assembly; nil of a part.
@@ -167,13 +217,17 @@ module Nockplane
       end
 
       def assembly(text, refine, exploded)
-        Modelling::Assembly.build(@texts.parsed(text), refine: refine, exploded: exploded) do |name, revision, variant, fineness|
+        Modelling::Assembly.build(
+          @texts.parsed(text),
+          refine: refine,
+          exploded: exploded
+        ) do |name, revision, variant, fineness|
           part = @texts.component(name, revision, variant) and model_of(part, refine: fineness)
         end
       end
 
-      # [EdgeSet, Transform, first vertex, first facet] of every placed part; each part's set is made once. nil when an imported
-      # assembly is among the components, whose parts have no text of their own.
+      # [EdgeSet, Transform, first vertex, first facet] of every placed part; each part's set is made once. nil when an
+      # imported assembly is among the components, whose parts have no text of their own.
       def parts_of(text, model)
         shown = model.components.reject(&:hidden?)
         texts = shown.map(&:component).uniq.to_h { |path| [path, @texts.at(text, path)] }

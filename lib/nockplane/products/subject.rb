@@ -2,8 +2,8 @@
 
 module Nockplane
   module Products
-    # What a view shows: which model (id), at which revision (number), which variant of it (a row's name, nil for none), in which state:
-    # nil as made, "exploded" for an assembly with its explode steps done.
+    # What a view shows: which model (id), at which revision (number), which variant of it (a row's name, nil for none),
+    # in which state: nil as made, "exploded" for an assembly with its explode steps done.
     class Subject
       EXPLODED = 'exploded'
 

@@ -2,14 +2,14 @@
 
 module Nockplane
   module Products
-    # The texts that subjects stand for, and what tells one text from another for good: itself, and of an assembly the texts of its
-    # components, all the way down.
+    # The texts that subjects stand for, and what tells one text from another for good: itself, and of an assembly the
+    # texts of its components, all the way down.
     class Texts
       # Texts of assemblies that are kept as read.
       PARSED = 50
 
-      # recipe: ->(model id, revision number) giving text; library: ->(name, revision or nil) giving the text of a component, nil when
-      # there is none.
+      # recipe: ->(model id, revision number) giving text; library: ->(name, revision or nil) giving the text of a
+      # component, nil when there is none.
       def initialize(recipe, library)
         @recipe = recipe
         @library = library
@@ -32,7 +32,8 @@ module Nockplane
       # What a text rests on. Raises RecipeFault for an assembly that contains itself.
       def fingerprint(text) = Modelling::AssemblyRecipe.is?(text) ? @prints.fetch(text) { print(text, [])[0] } : text
 
-      # The recipe of the part at the end of a path of component ids ("wheel:carousel"); nil inside an imported assembly.
+      # The recipe of the part at the end of a path of component ids ("wheel:carousel"); nil inside an imported
+      # assembly.
       def at(text, path)
         return nil unless Modelling::AssemblyRecipe.is?(text)
 
@@ -47,8 +48,8 @@ module Nockplane
 
       def varied(text, variant) = variant ? Modelling::Recipe.parse(text).variant(variant).text : text
 
-      # [fingerprint, does it stand for good?]: one whose components all have fixed revisions, and are there, never changes and is
-      # remembered, since every key of an assembly's products asks for it.
+      # [fingerprint, does it stand for good?]: one whose components all have fixed revisions, and are there, never
+      # changes and is remembered, since every key of an assembly's products asks for it.
       def print(text, above)
         return [text, !text.empty?] unless Modelling::AssemblyRecipe.is?(text)
         return [@prints[text], true] if @prints.key?(text)
@@ -78,7 +79,10 @@ module Nockplane
 
       def circle(recipe, above, name)
         deep = Modelling::Assembly::MAX_DEPTH
-        reason = above.size > deep ? "assemblies stand more than #{deep} deep in each other" : "'#{name}' contains this assembly itself"
+        reason =
+          above.size > deep ?
+            "assemblies stand more than #{deep} deep in each other" :
+            "'#{name}' contains this assembly itself"
         raise Modelling::RecipeFault, Modelling::Fault.new(recipe.line('components'), 'components', reason)
       end
     end

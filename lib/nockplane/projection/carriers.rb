@@ -2,8 +2,9 @@
 
 module Nockplane
   module Projection
-    # Puts straight image segments on common carrying lines, so that coincident ones are drawn once and the more important
-    # class wins (standards.md 3.4): segments of one direction (within 1e-6) and offset (within Tolerance::COINCIDENT).
+    # Puts straight image segments on common carrying lines, so that coincident ones are drawn once and the more
+    # important class wins (standards.md 3.4): segments of one direction (within 1e-6) and offset (within
+    # Tolerance::COINCIDENT).
     class Carriers
       # One piece of an edge in the image: Seen it came from, t range on it, whether visible, and its rank.
       Segment = Struct.new(:seen, :t0, :t1, :visible, :rank, :x0, :y0, :x1, :y1, :carrier, :s0, :s1)
@@ -27,14 +28,22 @@ module Nockplane
       private
 
       def lay
-        angles = @segments.map { |s| Math.atan2(s.y1 - s.y0, s.x1 - s.x0) % Math::PI }.map { |a| a > Math::PI - ANGLE ? a - Math::PI : a }
+        angles =
+          @segments
+            .map { |s| Math.atan2(s.y1 - s.y0, s.x1 - s.x0) % Math::PI }
+            .map { |a| a > Math::PI - ANGLE ? a - Math::PI : a }
         order = @segments.each_index.sort_by { |i| angles[i] }
         carrier = 0
         runs(order) { |a, b| angles[b] - angles[a] <= ANGLE }.each do |run|
           c = Math.cos(angles[run[0]])
           s = Math.sin(angles[run[0]])
-          offsets = run.to_h { |i| [i, (((@segments[i].y0 + @segments[i].y1) * c) - ((@segments[i].x0 + @segments[i].x1) * s)) / 2] }
-          runs(run.sort_by { |i| offsets[i] }) { |a, b| offsets[b] - offsets[a] <= Geometry::Tolerance::COINCIDENT }.each do |line|
+          offsets =
+            run.to_h do |i|
+              [i, (((@segments[i].y0 + @segments[i].y1) * c) - ((@segments[i].x0 + @segments[i].x1) * s)) / 2]
+            end
+          runs(run.sort_by { |i| offsets[i] }) do |a, b|
+            offsets[b] - offsets[a] <= Geometry::Tolerance::COINCIDENT
+          end.each do |line|
             line.each { |i| place(@segments[i], carrier, c, s) }
             carrier += 1
           end
@@ -65,9 +74,20 @@ module Nockplane
       def cut(s, a, b)
         at = ->(place) { (place - s.s0) / (s.s1 - s.s0) }
         p, q = [at[a], at[b]].sort
-        Segment.new(s.seen, s.t0 + ((s.t1 - s.t0) * p), s.t0 + ((s.t1 - s.t0) * q), s.visible, s.rank,
-                    s.x0 + ((s.x1 - s.x0) * p), s.y0 + ((s.y1 - s.y0) * p), s.x0 + ((s.x1 - s.x0) * q), s.y0 + ((s.y1 - s.y0) * q),
-                    s.carrier, s.s0 + ((s.s1 - s.s0) * p), s.s0 + ((s.s1 - s.s0) * q))
+        Segment.new(
+          s.seen,
+          s.t0 + ((s.t1 - s.t0) * p),
+          s.t0 + ((s.t1 - s.t0) * q),
+          s.visible,
+          s.rank,
+          s.x0 + ((s.x1 - s.x0) * p),
+          s.y0 + ((s.y1 - s.y0) * p),
+          s.x0 + ((s.x1 - s.x0) * q),
+          s.y0 + ((s.y1 - s.y0) * q),
+          s.carrier,
+          s.s0 + ((s.s1 - s.s0) * p),
+          s.s0 + ((s.s1 - s.s0) * q)
+        )
       end
     end
   end

@@ -2,8 +2,8 @@
 
 module Nockplane
   module Projection
-    # Joins the deduplicated segments of a view into strokes: chords of circles into circle or ellipse arcs taken from the
-    # circle itself, collinear pieces into lines, and the rest into paths.
+    # Joins the deduplicated segments of a view into strokes: chords of circles into circle or ellipse arcs taken from
+    # the circle itself, collinear pieces into lines, and the rest into paths.
     class Chains
       TURN = 2 * Math::PI
 
@@ -34,8 +34,8 @@ module Nockplane
         end
       end
 
-      # The ring whose image a segment lies on, nil where it lies on none: the edge's own, or that of a cylinder it is on that is seen along its
-      # axis.
+      # The ring whose image a segment lies on, nil where it lies on none: the edge's own, or that of a cylinder it is
+      # on that is seen along its axis.
       def ring(seen)
         own = seen.edge.ring
         return own if own && images[own]
@@ -47,14 +47,19 @@ module Nockplane
         nil
       end
 
-      def axial(surface) = (@axial ||= {}.compare_by_identity)[surface] ||= Ring.circle(surface.origin, surface.axis, surface.radius)
+      def axial(surface)
+        (@axial ||= {}.compare_by_identity)[surface] ||= Ring.circle(surface.origin, surface.axis, surface.radius)
+      end
 
       # Image of every ring, nil for those seen edge-on (which are lines).
       def images = @images ||= Hash.new { |h, ring| h[ring] = ring.image(@frame) }.compare_by_identity
 
       # Parameter range [from, to] of a chord piece on its ring, counter-clockwise about the ring's axis.
       def range(s, ring)
-        from, to = [s.t0, s.t1].map { |t| ring.angle(Geometry::Vec.add(Geometry::Vec.scale(s.seen.from, 1 - t), Geometry::Vec.scale(s.seen.to, t))) }
+        from, to =
+          [s.t0, s.t1].map do |t|
+            ring.angle(Geometry::Vec.add(Geometry::Vec.scale(s.seen.from, 1 - t), Geometry::Vec.scale(s.seen.to, t)))
+          end
         turn = (to - from + Math::PI) % TURN - Math::PI
         from, turn = to, -turn if turn.negative?
         from %= TURN
@@ -91,16 +96,22 @@ module Nockplane
       # Edges of two planes are lines; what else turns out straight loses its middle points in #walk.
       def straight?(edge) = [edge.f, edge.g].all? { |i| @solid.facets[i].face.surface.plane? }
 
-      # A contour, or a curve that two surfaces meet in, of which at least one is curved, and no ring: cylinder and cylinder, say.
+      # A contour, or a curve that two surfaces meet in, of which at least one is curved, and no ring: cylinder and
+      # cylinder, say.
       def crossing?(seen)
-        seen.leaves || (seen.kind == :sharp && seen.edge.f != seen.edge.g && [seen.edge.f, seen.edge.g].none? { |i| @solid.facets[i].face.surface.swept? })
+        seen.leaves ||
+          (
+            seen.kind == :sharp && seen.edge.f != seen.edge.g &&
+              [seen.edge.f, seen.edge.g].none? { |i| @solid.facets[i].face.surface.swept? }
+          )
       end
 
       # Chords of crossing curves as Bezier spans with the curve's own directions, joined into splines.
       def splines(segments, more)
         spans = segments.map { |s| Exact.part(bezier(s.seen), s.t0, s.t1).map { |p| @frame.image(p) } }
         straight, bent = spans.partition { |b| flat?(b) }
-        paths_of(straight.map { |b| [b[0], b[3]] }, more) + Spans.joined(bent).map { |points| Stroke.new(shape: :spline, points: points, **more) }
+        paths_of(straight.map { |b| [b[0], b[3]] }, more) +
+          Spans.joined(bent).map { |points| Stroke.new(shape: :spline, points: points, **more) }
       end
 
       def bezier(seen)
@@ -149,7 +160,10 @@ module Nockplane
 
       # Points without those that lie on the way between their neighbours.
       def straightened(points)
-        points.each_with_index.reject { |p, k| k.positive? && k < points.size - 1 && between?(points[k - 1], p, points[k + 1]) }.map(&:first)
+        points
+          .each_with_index
+          .reject { |p, k| k.positive? && k < points.size - 1 && between?(points[k - 1], p, points[k + 1]) }
+          .map(&:first)
       end
 
       # Does q lie on the way from p to r, within a hair?

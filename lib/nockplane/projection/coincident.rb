@@ -2,8 +2,8 @@
 
 module Nockplane
   module Projection
-    # Lines and arcs that lie on each other once they stand at their true places (equal parts one behind the other, a pin in
-    # its hole) are drawn once; the more important class wins (standards.md 3.4).
+    # Lines and arcs that lie on each other once they stand at their true places (equal parts one behind the other, a
+    # pin in its hole) are drawn once; the more important class wins (standards.md 3.4).
     class Coincident
       TURN = 2 * Math::PI
       # Grain of a circle's or ellipse's centre and radii, mm.
@@ -16,8 +16,8 @@ module Nockplane
         new.then { |c| c.lines(lines) + c.arcs(arcs) } + others
       end
 
-      # The parts of strokes that no stroke of the others lies on; visible lines are compared with visible ones only. Curves that
-      # are neither lines nor arcs count as a whole.
+      # The parts of strokes that no stroke of the others lies on; visible lines are compared with visible ones only.
+      # Curves that are neither lines nor arcs count as a whole.
       def self.uncovered(strokes, others)
         seen = others.group_by(&:visible)
         strokes.group_by(&:visible).flat_map { |visible, list| left(list, seen[visible] || []) }
@@ -52,7 +52,9 @@ module Nockplane
 
       def key(stroke)
         round = (stroke.rx - stroke.ry).abs < GRAIN
-        [*stroke.centre, stroke.rx, stroke.ry, *(round ? [] : [(stroke.rotation % Math::PI) * stroke.rx])].map { |v| (v / GRAIN).round }
+        [*stroke.centre, stroke.rx, stroke.ry, *(round ? [] : [(stroke.rotation % Math::PI) * stroke.rx])].map do |v|
+          (v / GRAIN).round
+        end
       end
 
       def thinned(group)

@@ -2,14 +2,15 @@
 
 module Nockplane
   module Projection
-    # Silhouettes inside facets of doubly curved faces (torus, sphere), swept curves and free surfaces: where the true normal turns from the
-    # viewer to away. Which facets they pass is told by n.d at the corners; the places are then found on the surface itself, with the
-    # direction the contour has there. Facet edges alone would zigzag.
+    # Silhouettes inside facets of doubly curved faces (torus, sphere), swept curves and free surfaces: where the true
+    # normal turns from the viewer to away. Which facets they pass is told by n.d at the corners; the places are then
+    # found on the surface itself, with the direction the contour has there. Facet edges alone would zigzag.
     class Contours
       DOUBLY_CURVED = %i[torus sphere extrusion revolution bspline offset].freeze
       # n.d this near to 0 counts as exactly on the contour.
       ON = 1e-7
-      # n.d at both ends of an edge that runs along the contour (its ends may stand a hair off, on the strips of a cylinder).
+      # n.d at both ends of an edge that runs along the contour (its ends may stand a hair off, on the strips of a
+      # cylinder).
       ALONG = 1e-5
 
       # One piece of contour: facet index and its two ends, each [from id, to id, t] on an edge of the facet.
@@ -32,8 +33,8 @@ module Nockplane
       # Does the contour run along an edge whose ends are vertices a and b of a facet of this face?
       def along?(face, a, b) = turn(face, a).abs < ALONG && turn(face, b).abs < ALONG
 
-      # Place of a contour: model point on the true surface where n.d is 0, and the contour's direction there (unit vector, either way;
-      # nil where it has none).
+      # Place of a contour: model point on the true surface where n.d is 0, and the contour's direction there (unit
+      # vector, either way; nil where it has none).
       Spot = Struct.new(:point, :direction)
 
       # Spot where the contour of a facet's face passes the edge from vertex a to b, near the part t of the way.
@@ -46,13 +47,15 @@ module Nockplane
       STEPS = 5
       NONE = 1e-10
 
-      # Facets sharing a corner with a facet, and those of its own face sharing one with them: their chords, not the true surface, would hide
-      # the contour.
+      # Facets sharing a corner with a facet, and those of its own face sharing one with them: their chords, not the
+      # true surface, would hide the contour.
       def neighbours(index)
         near = around(index)
         face = @solid.facets[index].face
         own = near.select { |i| @solid.facets[i].face.equal?(face) }
-        [*near, *own.flat_map { |i| around(i) }.select { |i| @solid.facets[i].face.equal?(face) }].to_h { |i| [i, true] }
+        [*near, *own.flat_map { |i| around(i) }.select { |i| @solid.facets[i].face.equal?(face) }].to_h do |i|
+          [i, true]
+        end
       end
 
       private
@@ -88,13 +91,16 @@ module Nockplane
         a < b ? [a, b, ga / (ga - gb)] : [b, a, gb / (gb - ga)]
       end
 
-      # By regula falsi (Illinois) along the edge; every place tried is on the surface: of a free one along its parameters, of others put there.
+      # By regula falsi (Illinois) along the edge; every place tried is on the surface: of a free one along its
+      # parameters, of others put there.
       def found(face, a, b, t)
         p, q = @solid.point(a), @solid.point(b)
         path = face.surface.field&.path(p, q)
         return along_path(path, face, a, b, t) if path
 
-        at = ->(k) { face.surface.settled(Geometry::Vec.add(Geometry::Vec.scale(p, 1 - k), Geometry::Vec.scale(q, k)), p) }
+        at = ->(k) do
+          face.surface.settled(Geometry::Vec.add(Geometry::Vec.scale(p, 1 - k), Geometry::Vec.scale(q, k)), p)
+        end
         point, normal = at[t]
         low, high = [0.0, turn(face, a)], [1.0, turn(face, b)]
         STEPS.times do
@@ -122,7 +128,9 @@ module Nockplane
 
       # [low, high, where to try next] after n.d was found at t.
       def nearer(low, high, t, off)
-        off.positive? == low[1].positive? ? (low, high = [t, off], [high[0], high[1] / 2]) : (low, high = [low[0], low[1] / 2], [t, off])
+        off.positive? == low[1].positive? ?
+          (low, high = [t, off], [high[0], high[1] / 2]) :
+          (low, high = [low[0], low[1] / 2], [t, off])
         [low, high, low[0] + ((high[0] - low[0]) * low[1] / (low[1] - high[1]))]
       end
 
@@ -134,7 +142,10 @@ module Nockplane
         x = Geometry::Vec.any_normal(normal)
         y = Geometry::Vec.cross(normal, x)
         change = [x, y].map do |e|
-          ahead, back = [ASIDE, -ASIDE].map { |by| Geometry::Vec.dot(surface.settled(Geometry::Vec.along(point, e, by), near)[1], @frame.d) }
+          ahead, back =
+            [ASIDE, -ASIDE].map do |by|
+              Geometry::Vec.dot(surface.settled(Geometry::Vec.along(point, e, by), near)[1], @frame.d)
+            end
           ahead - back
         end
         return nil if Math.hypot(*change) < 1e-9

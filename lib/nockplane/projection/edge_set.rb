@@ -7,11 +7,12 @@ module Nockplane
     class EdgeSet
       Edge = Struct.new(:a, :b, :f, :g, :kind, :ring)
 
-      # edges; pieces: convex polygons of every facet; exact: { vertex => true place } as of Exact.vertices; slivers: as of Slivers.
+      # edges; pieces: convex polygons of every facet; exact: { vertex => true place } as of Exact.vertices; slivers: as
+      # of Slivers.
       attr_reader :edges, :pieces, :exact, :slivers
 
-      # The set of a solid that is many placed ones: parts are [EdgeSet, Solids::Transform, first vertex, first facet], in the
-      # order of the facets. Nothing is looked for again.
+      # The set of a solid that is many placed ones: parts are [EdgeSet, Solids::Transform, first vertex, first facet],
+      # in the order of the facets. Nothing is looked for again.
       def self.placed(parts)
         edges = parts.flat_map do |set, transform, vertex, facet|
           rings = {}.compare_by_identity
@@ -20,9 +21,25 @@ module Nockplane
             Edge.new(e.a + vertex, e.b + vertex, e.f + facet, e.g + facet, e.kind, r)
           end
         end
-        exact = parts.each_with_object({}) { |(set, transform, vertex, _), all| set.exact.each { |v, p| all[v + vertex] = transform.point(p).freeze } }
-        slivers = parts.each_with_object({}) { |(set, transform, _, facet), all| set.slivers.each { |i, n| all[i + facet] = transform.direction(n) } }
-        allocate.tap { |s| s.send(:take, edges, exact, parts.flat_map { |set, _, vertex, _| set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } } }, slivers) }
+        exact =
+          parts.each_with_object({}) do |(set, transform, vertex, _), all|
+            set.exact.each { |v, p| all[v + vertex] = transform.point(p).freeze }
+          end
+        slivers =
+          parts.each_with_object({}) do |(set, transform, _, facet), all|
+            set.slivers.each { |i, n| all[i + facet] = transform.direction(n) }
+          end
+        allocate.tap do |s|
+          s.send(
+            :take,
+            edges,
+            exact,
+            parts.flat_map do |set, _, vertex, _|
+              set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } }
+            end,
+            slivers
+          )
+        end
       end
 
       # The set of those edges only that border on some facets (by index).
@@ -88,7 +105,8 @@ module Nockplane
       # Do the analytic surfaces meet without a crease? Asked at the ends: the middle of a chord is off curved surfaces.
       def tangent?(a, b, i, j)
         [a, b].any? do |v|
-          Geometry::Vec.dot(@solid.outward(@solid.facets[i], v), @solid.outward(@solid.facets[j], v)) > 1 - Geometry::Tolerance::TANGENT
+          Geometry::Vec.dot(@solid.outward(@solid.facets[i], v), @solid.outward(@solid.facets[j], v)) >
+            1 - Geometry::Tolerance::TANGENT
         end
       end
 

@@ -2,14 +2,10 @@
 
 module Nockplane
   module Projection
-    # Where lines truly run: vertices of chords polished onto the analytic surfaces they belong to, outlines of cylinders and
-    # cones turned to where the surface turns away, and the directions of curves there. Hidden lines are found on the chords;
-    # what is drawn is moved here, so that ends are exact to 1e-6 mm.
+    # Where lines truly run: vertices of chords polished onto the analytic surfaces they belong to, outlines of
+    # cylinders and cones turned to where the surface turns away, and the directions of curves there. Hidden lines are
+    # found on the chords; what is drawn is moved here, so that ends are exact to 1e-6 mm.
     module Exact
-      # Part of a face's radius that a chord may lie off it (1 - cos 3.75 degrees = 0.0021), and mm to spare.
-      REACH = 0.006
-      SPARE = 0.02
-
       module_function
 
       # { vertex id => [x, y, z] } of a solid's edges that have curved faces.
@@ -22,35 +18,11 @@ module Nockplane
           end
         end
         around.each_with_object({}) do |(v, surfaces), found|
-          next if surfaces.all?(&:plane?)
-
           p = solid.point(v)
-          next if surfaces.all? { |s| s.distance(p).abs < 1e-10 }
-
-          apart = distinct(surfaces)
-          q = Geometry::Meeting.polish(p, apart, reach(surfaces) * slant(apart, p))
+          q = Solids::TruePlaces.of(p, surfaces)
           found[v] = q.freeze if q && !q.equal?(p)
         end
       end
-
-      # Of surfaces that lie in one place only one counts; more than three can't be met in general.
-      def distinct(surfaces)
-        surfaces.reject(&:swept?).each_with_object([]) { |s, kept| kept << s unless kept.any? { |k| k.coincident?(s) } }.first(3)
-      end
-
-      # Sines of the angle two surfaces meet at between which a chord's end may be farther off along the curve than off the surfaces; below
-      # they touch.
-      TOUCHING = 0.02
-      SHALLOW = 0.2
-
-      # How much farther than off its surfaces a vertex may have to be moved: they meet at a small angle.
-      def slant(surfaces, point)
-        normals = surfaces.map { |s| s.normal_at(point) }
-        sines = normals.combination(2).map { |m, n| Geometry::Vec.length(Geometry::Vec.cross(m, n)) }.select { |sine| sine > TOUCHING }
-        sines.empty? ? 1.0 : 1 / sines.min.clamp(SHALLOW, 1.0)
-      end
-
-      def reach(surfaces) = SPARE + (REACH * surfaces.map { |s| (s.radius || 0.0) + (s.minor || 0.0) }.max)
 
       # The point of an outline's edge turned about the axis of its cylinder or cone to where the normal is square to d.
       def outline(surface, point, d)
@@ -74,7 +46,8 @@ module Nockplane
         Geometry::Vec.distance(moved, point) < 0.1 * radius ? moved : point
       end
 
-      # Unit direction of the curve two surfaces meet in at a point, along `towards`; that direction itself where they touch.
+      # Unit direction of the curve two surfaces meet in at a point, along `towards`; that direction itself where they
+      # touch.
       def tangent(s, t, point, towards)
         c = Geometry::Vec.cross(s.normal_at(point), t.normal_at(point))
         l = Geometry::Vec.length(c)
@@ -83,8 +56,8 @@ module Nockplane
         Geometry::Vec.scale(c, (Geometry::Vec.dot(c, towards).negative? ? -1 : 1) / l)
       end
 
-      # Cubic Bezier [p0, p1, p2, p3] (model points) of a short curve with given ends and end directions; of an arc it is right
-      # to the sixth order.
+      # Cubic Bezier [p0, p1, p2, p3] (model points) of a short curve with given ends and end directions; of an arc it
+      # is right to the sixth order.
       def bezier(a, b, ta, tb)
         chord = Geometry::Vec.distance(a, b)
         angle = Math.acos(Geometry::Vec.dot(ta, tb).clamp(-1.0, 1.0))
@@ -97,7 +70,11 @@ module Nockplane
         return bezier if t0 <= 0.0 && t1 >= 1.0
 
         blossom = lambda do |u, v, w|
-          [u, v, w].reduce(bezier) { |points, t| points.each_cons(2).map { |p, q| p.zip(q).map { |x, y| x + ((y - x) * t) } } }[0]
+          [u, v, w].reduce(bezier) do |points, t|
+            points.each_cons(2).map { |p, q| p.zip(q).map { |x, y| x + ((y - x) * t) } }
+          end[
+            0
+          ]
         end
         [blossom[t0, t0, t0], blossom[t0, t0, t1], blossom[t0, t1, t1], blossom[t1, t1, t1]]
       end

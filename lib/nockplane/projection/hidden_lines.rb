@@ -4,15 +4,15 @@ module Nockplane
   module Projection
     # Which parts of a solid's edges are hidden in a view: front-facing convex pieces are occluders in a uniform image
     # grid; every edge is clipped against the pieces in the cells under it, and hidden where it is farther.
-    # Grazing rule: an occluder whose boundary the edge lies on in the image covers only one side of the edge; an edge is
-    # hidden where both sides are covered. Hot: while loops and flat arrays (bench/ views).
+    # Grazing rule: an occluder whose boundary the edge lies on in the image covers only one side of the edge; an edge
+    # is hidden where both sides are covered. Hot: while loops and flat arrays (bench/ views).
     class HiddenLines
       PAD = Geometry::Tolerance::IMAGE
       DEPTH = Geometry::Tolerance::DEPTH
       FRONT = -1e-9
 
-      # One edge as seen: edge, class (:sharp, :smooth, :silhouette), hidden intervals of t (0..1 from a to b), and the model
-      # points it truly runs between (Exact); of a contour also its unit directions there (nil: straight).
+      # One edge as seen: edge, class (:sharp, :smooth, :silhouette), hidden intervals of t (0..1 from a to b), and the
+      # model points it truly runs between (Exact); of a contour also its unit directions there (nil: straight).
       Seen = Struct.new(:edge, :kind, :hidden, :from, :to, :leaves, :arrives)
 
       # Projected coordinates and depths by vertex, mm.
@@ -48,7 +48,8 @@ module Nockplane
         @set.slivers.each { |i, n| @front[i] = Geometry::Vec.dot(n, @frame.d) < FRONT }
       end
 
-      # Contours as edges between new points appended to the projected ones. What hides them is asked where they truly run, just outside the mesh.
+      # Contours as edges between new points appended to the projected ones. What hides them is asked where they truly
+      # run, just outside the mesh.
       def contours
         points = {}
         @contours.pieces.map do |piece|
@@ -66,7 +67,13 @@ module Nockplane
       # Hidden intervals of t along a curve given by places at equal steps of t.
       def hidden_along(places, piece)
         ids = places.map { |p| stand(p) }
-        parts = ids.each_cons(2).each_with_index.flat_map { |(a, b), k| hidden(between(a, b, piece)).map { |list| list.map { |t| (k + t) / (ids.size - 1) } } }
+        parts =
+          ids
+            .each_cons(2)
+            .each_with_index
+            .flat_map do |(a, b), k|
+              hidden(between(a, b, piece)).map { |list| list.map { |t| (k + t) / (ids.size - 1) } }
+            end
         parts.size < 2 ? parts : Intervals.union(parts, 1e-9)
       end
 
@@ -201,7 +208,10 @@ module Nockplane
         ay = @ay
         bx = ax + @bx
         by = ay + @by
-        return if (ax > box[2] && bx > box[2]) || (ax < box[0] && bx < box[0]) || (ay > box[3] && by > box[3]) || (ay < box[1] && by < box[1])
+        if (ax > box[2] && bx > box[2]) || (ax < box[0] && bx < box[0]) || (ay > box[3] && by > box[3]) ||
+             (ay < box[1] && by < box[1])
+          return
+        end
 
         xs = @polys_x[k]
         ys = @polys_y[k]

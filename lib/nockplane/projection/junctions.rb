@@ -2,8 +2,9 @@
 
 module Nockplane
   module Projection
-    # Where a line of a view passes behind something: hidden lines find the place on chords; here it is moved to where the
-    # true curves of the two lines cross (Newton's method), so that both parts of the line end on the line that hides it.
+    # Where a line of a view passes behind something: hidden lines find the place on chords; here it is moved to where
+    # the true curves of the two lines cross (Newton's method), so that both parts of the line end on the line that
+    # hides it.
     class Junctions
       # mm, and part of the greater radius, that a crossing of chords may lie off the crossing of the curves.
       SPARE = 0.3
@@ -47,7 +48,11 @@ module Nockplane
       # Parameter on the stroke's curve where the nearest visible line crosses it; nil when none does within reach.
       def crossing(stroke, point, own)
         curve = curves(stroke)[0]
-        near(point).reject { |s| own.any? { |o| o.equal?(s) } }.flat_map { |other| meetings(curve, stroke, other, point) }.min_by(&:last)&.first
+        near(point)
+          .reject { |s| own.any? { |o| o.equal?(s) } }
+          .flat_map { |other| meetings(curve, stroke, other, point) }
+          .min_by(&:last)
+          &.first
       end
 
       # [[parameter, distance from the point], ...]
@@ -67,9 +72,15 @@ module Nockplane
       # [[curve of a parameter, from, to], ...]
       def curves(stroke)
         case stroke.shape
-        when :arc then [[->(t) { stroke.at(t) }, stroke.from, stroke.to]]
-        when :spline then stroke.beziers.map { |b| [->(t) { Stroke.bezier_at(b, t) }, 0.0, 1.0] }
-        else stroke.points.each_cons(2).map { |(x0, y0), (x1, y1)| [->(t) { [x0 + ((x1 - x0) * t), y0 + ((y1 - y0) * t)] }, 0.0, 1.0] }
+        when :arc
+          [[->(t) { stroke.at(t) }, stroke.from, stroke.to]]
+        when :spline
+          stroke.beziers.map { |b| [->(t) { Stroke.bezier_at(b, t) }, 0.0, 1.0] }
+        else
+          stroke
+            .points
+            .each_cons(2)
+            .map { |(x0, y0), (x1, y1)| [->(t) { [x0 + ((x1 - x0) * t), y0 + ((y1 - y0) * t)] }, 0.0, 1.0] }
         end
       end
 
@@ -111,7 +122,9 @@ module Nockplane
       def speed(curve, t) = Math.hypot(*derivative(curve, t))
 
       def move(stroke, last, t)
-        return stroke.points = last ? [stroke.points[0], on_line(stroke, t)] : [on_line(stroke, t), stroke.points[1]] unless stroke.arc?
+        unless stroke.arc?
+          return stroke.points = last ? [stroke.points[0], on_line(stroke, t)] : [on_line(stroke, t), stroke.points[1]]
+        end
 
         turn = ((t - (last ? stroke.to : stroke.from) + Math::PI) % (2 * Math::PI)) - Math::PI
         last ? stroke.to += turn : stroke.from += turn

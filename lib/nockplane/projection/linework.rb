@@ -4,7 +4,14 @@ module Nockplane
   module Projection
     # What is drawn of a solid in one view: strokes, and the digest that tells whether two views look the same.
     class Linework
-      RANK = { [:sharp, true] => 0, [:silhouette, true] => 1, [:sharp, false] => 2, [:silhouette, false] => 3, [:smooth, true] => 4, [:smooth, false] => 5 }.freeze
+      RANK = {
+        [:sharp, true] => 0,
+        [:silhouette, true] => 1,
+        [:sharp, false] => 2,
+        [:silhouette, false] => 3,
+        [:smooth, true] => 4,
+        [:smooth, false] => 5
+      }.freeze
       KINDS = %i[sharp smooth silhouette].freeze
 
       attr_reader :strokes, :box
@@ -13,7 +20,11 @@ module Nockplane
       def self.of(solid, frame, edge_set: EdgeSet.new(solid))
         hidden = HiddenLines.new(solid, edge_set, frame)
         segments = segments(hidden.call, hidden.px, hidden.py)
-        new(Overlaid.thin(Coincident.thin(Junctions.settle(Chains.new(solid, frame, Carriers.deduplicate(segments)).strokes))))
+        new(
+          Overlaid.thin(
+            Coincident.thin(Junctions.settle(Chains.new(solid, frame, Carriers.deduplicate(segments)).strokes))
+          )
+        )
       end
 
       # Carriers::Segments of what was seen: image coordinates of the chords, on which coincident lines are told.
@@ -28,13 +39,26 @@ module Nockplane
       end
 
       def self.segment(seen, t0, t1, visible, x, y, dx, dy)
-        Carriers::Segment.new(seen, t0, t1, visible, RANK.fetch([seen.kind, visible]), x + (dx * t0), y + (dy * t0), x + (dx * t1), y + (dy * t1))
+        Carriers::Segment.new(
+          seen,
+          t0,
+          t1,
+          visible,
+          RANK.fetch([seen.kind, visible]),
+          x + (dx * t0),
+          y + (dy * t0),
+          x + (dx * t1),
+          y + (dy * t1)
+        )
       end
 
       def initialize(strokes)
         @strokes = strokes.sort_by { |s| [s.visible ? 0 : 1, s.kind.to_s, s.faces, s.signature.drop(3)] }
         boxes = @strokes.map(&:box)
-        @box = boxes.empty? ? [0.0] * 4 : [0, 1].map { |k| boxes.map { |b| b[k] }.min } + [2, 3].map { |k| boxes.map { |b| b[k] }.max }
+        @box =
+          boxes.empty? ?
+            [0.0] * 4 :
+            [0, 1].map { |k| boxes.map { |b| b[k] }.min } + [2, 3].map { |k| boxes.map { |b| b[k] }.max }
         Ractor.make_shareable(self)
       end
 

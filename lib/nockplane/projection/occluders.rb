@@ -2,9 +2,9 @@
 
 module Nockplane
   module Projection
-    # What may hide edges in a view: the front-facing convex pieces of facets as image polygons with a depth z = a x + b y + c (mm), in a uniform
-    # grid of cells over the image. In every cell the nearest come first, so that what hides an edge whole is met early, and a walk through
-    # a cell ends at the first piece that begins behind the edge.
+    # What may hide edges in a view: the front-facing convex pieces of facets as image polygons with a depth z = a x + b
+    # y + c (mm), in a uniform grid of cells over the image. In every cell the nearest come first, so that what hides an
+    # edge whole is met early, and a walk through a cell ends at the first piece that begins behind the edge.
     class Occluders
       PAD = HiddenLines::PAD
       # Cells along a side, at most.
@@ -22,8 +22,8 @@ module Nockplane
         lay_cells(px.minmax, py.minmax)
       end
 
-      # By piece: image x and y of its corners, its facet, its depth [a, b, c], its box [x0, y0, x1, y1], its least depth; then, by cell (row after
-      # row), the pieces in it or nil.
+      # By piece: image x and y of its corners, its facet, its depth [a, b, c], its box [x0, y0, x1, y1], its least
+      # depth; then, by cell (row after row), the pieces in it or nil.
       def lists = [@xs, @ys, @facets, @depths, @boxes, @near, @cells]
 
       # [left, bottom, width and height of a cell (mm), cells across, cells up]
@@ -67,7 +67,10 @@ module Nockplane
 
       def fill_cells
         @cells = Array.new(@nx * @ny)
-        @boxes = @xs.each_index.map { |k| @xs[k].minmax.zip(@ys[k].minmax).then { |low, high| low.map { |c| c - PAD } + high.map { |c| c + PAD } } }
+        @boxes =
+          @xs.each_index.map do |k|
+            @xs[k].minmax.zip(@ys[k].minmax).then { |low, high| low.map { |c| c - PAD } + high.map { |c| c + PAD } }
+          end
         near_first.each do |k|
           x0, y0, x1, y1 = @boxes[k]
           place(y0, @y0, @ch, @ny).upto(place(y1, @y0, @ch, @ny)) do |j|

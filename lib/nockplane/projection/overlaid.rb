@@ -2,12 +2,12 @@
 
 module Nockplane
   module Projection
-    # Curves of a view that are neither lines nor arcs (contours, crossings of surfaces) and run along others in the image: what lies on a line of
-    # a better class is left out (standards.md 3.4), a span of the curve at a time. Two curves of one outline, or one behind the other,
-    # are found by their places, since they are made of other pieces.
+    # Curves of a view that are neither lines nor arcs (contours, crossings of surfaces) and run along others in the
+    # image: what lies on a line of a better class is left out (standards.md 3.4), a span of the curve at a time. Two
+    # curves of one outline, or one behind the other, are found by their places, since they are made of other pieces.
     class Overlaid
-      # mm within which curves lie on each other; a hidden one is left out beside a visible line even where it is known to lie a hair off,
-      # since on chords it passes in and out of sight there.
+      # mm within which curves lie on each other; a hidden one is left out beside a visible line even where it is known
+      # to lie a hair off, since on chords it passes in and out of sight there.
       NEAR = 5e-3
       BESIDE = 2e-2
       # mm that curves may bulge from the chords they are compared by.
@@ -37,8 +37,13 @@ module Nockplane
         plain.each { |s| lay(s) }
         marked = @curves.map { |s| [s, spans(s).map { |span| Span.new(span, false) }] }
         marked.each { |s, list| list.each { |span| put(along(span.points), s, span) } }
-        # The least important first: each is left out where what is still there covers it. (A curve may run back along itself.)
-        left = marked.sort_by { |s, _| -rank(s) }.to_h { |s, list| [s, list.flat_map { |span| remaining(span, s) }] }.compare_by_identity
+        # The least important first: each is left out where what is still there covers it. (A curve may run back along
+        # itself.)
+        left =
+          marked
+            .sort_by { |s, _| -rank(s) }
+            .to_h { |s, list| [s, list.flat_map { |span| remaining(span, s) }] }
+            .compare_by_identity
         plain + marked.flat_map { |s, list| left[s] == list ? [s] : pieces(s, left[s]) }
       end
 
@@ -53,7 +58,10 @@ module Nockplane
         span.gone = true
         return [] if covered == PLACES.size
 
-        halves = [Exact.part(span.points, 0.0, 0.5), Exact.part(span.points, 0.5, 1.0)].map { |points| Span.new(points, false) }
+        halves =
+          [Exact.part(span.points, 0.0, 0.5), Exact.part(span.points, 0.5, 1.0)].map do |points|
+            Span.new(points, false)
+          end
         halves.each { |half| put(along(half.points), stroke, half) }
         halves.flat_map { |half| remaining(half, stroke, halvings - 1) }
       end
@@ -82,8 +90,8 @@ module Nockplane
         end
       end
 
-      # May a chord in the grid stand for a span of this rank? Lines and arcs, which are never left out, for all that are drawn alike; spans for
-      # those of no better rank.
+      # May a chord in the grid stand for a span of this rank? Lines and arcs, which are never left out, for all that
+      # are drawn alike; spans for those of no better rank.
       def covers?(segment, own, span)
         other = segment[5]
         return segment[4] <= own || LOOKS[segment[4]] == LOOKS[own] unless other
@@ -102,7 +110,9 @@ module Nockplane
         l < 1e-12 ? [x, y, 0.0, 0.0] : [x, y, (u - x) / l, (v - y) / l]
       end
 
-      def span_at(span, t) = span.size == 4 ? Stroke.bezier_at(span, t) : [0, 1].map { |k| span[0][k] + ((span[1][k] - span[0][k]) * t) }
+      def span_at(span, t)
+        span.size == 4 ? Stroke.bezier_at(span, t) : [0, 1].map { |k| span[0][k] + ((span[1][k] - span[0][k]) * t) }
+      end
 
       # Does a place lie within mm of a chord that runs its way?
       def on?((ax, ay, bx, by), x, y, dx, dy, near)
@@ -135,7 +145,9 @@ module Nockplane
         points.each_cons(2) do |(ax, ay), (cx, cy)|
           x0, y0 = cell([ax, cx].min - BESIDE, [ay, cy].min - BESIDE)
           x1, y1 = cell([ax, cx].max + BESIDE, [ay, cy].max + BESIDE)
-          (x0.clamp(0, CELLS)..x1.clamp(0, CELLS)).each { |i| (y0.clamp(0, CELLS)..y1.clamp(0, CELLS)).each { |j| (@grid[[i, j]] ||= []) << [ax, ay, cx, cy, own, span] } }
+          (x0.clamp(0, CELLS)..x1.clamp(0, CELLS)).each do |i|
+            (y0.clamp(0, CELLS)..y1.clamp(0, CELLS)).each { |j| (@grid[[i, j]] ||= []) << [ax, ay, cx, cy, own, span] }
+          end
         end
       end
 
@@ -159,7 +171,10 @@ module Nockplane
       # By how far the middle control points stand off the chord: the curve bulges by three quarters of that at most.
       def parts(bezier)
         (ax, ay), (px, py), (qx, qy), (bx, by) = bezier
-        off = [Math.hypot(px - ax - ((bx - ax) / 3), py - ay - ((by - ay) / 3)), Math.hypot(qx - ax - ((bx - ax) * 2 / 3), qy - ay - ((by - ay) * 2 / 3))].max
+        off = [
+          Math.hypot(px - ax - ((bx - ax) / 3), py - ay - ((by - ay) / 3)),
+          Math.hypot(qx - ax - ((bx - ax) * 2 / 3), qy - ay - ((by - ay) * 2 / 3))
+        ].max
         Math.sqrt(off / BULGE).ceil.clamp(1, 64)
       end
     end

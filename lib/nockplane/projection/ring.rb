@@ -23,8 +23,8 @@ module Nockplane
         r > 1e-12 ? circle(Geometry::Vec.along(turned.origin, plane.axis, h), plane.axis, Math.sqrt(r)) : nil
       end
 
-      # The circle round a torus' tube that a plane through its axis cuts, the one of two that is on a point's side; nil where the plane lies
-      # otherwise.
+      # The circle round a torus' tube that a plane through its axis cuts, the one of two that is on a point's side; nil
+      # where the plane lies otherwise.
       def self.meridian(plane, torus, point)
         return nil if Geometry::Vec.dot(plane.axis, torus.axis).abs > 1e-9 || plane.distance(torus.origin).abs > THROUGH
 
@@ -44,7 +44,12 @@ module Nockplane
 
         minor = Geometry::Vec.unit(across)
         major = Geometry::Vec.unit(Geometry::Vec.cross(minor, n))
-        from = Geometry::Vec.along(turned.origin, turned.axis, Geometry::Vec.dot(n, Geometry::Vec.sub(plane.origin, turned.origin)) / tilt)
+        from =
+          Geometry::Vec.along(
+            turned.origin,
+            turned.axis,
+            Geometry::Vec.dot(n, Geometry::Vec.sub(plane.origin, turned.origin)) / tilt
+          )
         spanned(turned, from, major, minor)
       end
 
@@ -87,8 +92,8 @@ module Nockplane
 
       def at(angle) = Geometry::Vec.along(Geometry::Vec.along(@centre, @p, Math.cos(angle)), @q, Math.sin(angle))
 
-      # Its image: [centre, rx, ry, rotation, turn, sense]: the image's parameter is sense * (angle - turn). nil when seen
-      # edge-on. Principal axes of conjugate half-diameters.
+      # Its image: [centre, rx, ry, rotation, turn, sense]: the image's parameter is sense * (angle - turn). nil when
+      # seen edge-on. Principal axes of conjugate half-diameters.
       def image(frame)
         px, py, qx, qy = [@p, @q].flat_map { |v| [Geometry::Vec.dot(v, frame.r), Geometry::Vec.dot(v, frame.u)] }
         return nil if ((px * qy) - (py * qx)).abs < 1e-6 * Math.sqrt(@pp * @qq)

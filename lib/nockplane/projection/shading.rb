@@ -2,12 +2,14 @@
 
 module Nockplane
   module Projection
-    # A shaded picture of a solid: of every front-facing facet the part that nothing nearer covers, as clean polygons with
-    # holes. Regions don't overlap, so their order does not matter. What a facet B covers of a facet A is B's image cut to the
-    # half-plane where B's plane is nearer (so facets that pass through each other, as overlapping parts do, are right too);
-    # the union of all covers is taken away from A by Geometry::Overlay, the plane overlay that booleans use.
+    # A shaded picture of a solid: of every front-facing facet the part that nothing nearer covers, as clean polygons
+    # with holes. Regions don't overlap, so their order does not matter. What a facet B covers of a facet A is B's image
+    # cut to the half-plane where B's plane is nearer (so facets that pass through each other, as overlapping parts do,
+    # are right too); the union of all covers is taken away from A by Geometry::Overlay, the plane overlay that booleans
+    # use.
     class Shading
-      # loops [[[x, y], ...], ...] in mm of the model, outer ones counter-clockwise, holes clockwise; light: 0 (dark) to 1.
+      # loops [[[x, y], ...], ...] in mm of the model, outer ones counter-clockwise, holes clockwise; light: 0 (dark) to
+      # 1.
       Region = Struct.new(:loops, :light)
 
       FRONT = -1e-6
@@ -25,7 +27,9 @@ module Nockplane
       def self.of(solid, frame, edge_set: EdgeSet.new(solid)) = new(solid, edge_set, frame).regions
 
       # [Region] of the faces for which the block is true: what is seen of them, the same way.
-      def self.of_faces(solid, frame, edge_set: EdgeSet.new(solid), &wanted) = new(solid, edge_set, frame).regions(&wanted)
+      def self.of_faces(solid, frame, edge_set: EdgeSet.new(solid), &wanted)
+        new(solid, edge_set, frame).regions(&wanted)
+      end
 
       def initialize(solid, edge_set, frame)
         @solid = solid
@@ -50,7 +54,13 @@ module Nockplane
         @planes = {}
         @solid.facets.each_with_index do |f, i|
           nd = Geometry::Vec.dot(f.normal, @frame.d)
-          @planes[i] = [-Geometry::Vec.dot(f.normal, @frame.r) / nd, -Geometry::Vec.dot(f.normal, @frame.u) / nd, f.d / nd] if nd < FRONT
+          if nd < FRONT
+            @planes[i] = [
+              -Geometry::Vec.dot(f.normal, @frame.r) / nd,
+              -Geometry::Vec.dot(f.normal, @frame.u) / nd,
+              f.d / nd
+            ]
+          end
         end
         @loops = @planes.keys.to_h { |i| [i, @solid.facets[i].loops.map { |l| l.map { |v| @image[v] } }] }
         @boxes = @loops.transform_values { |loops| loops.map { |l| box_of(l) } }
@@ -79,7 +89,11 @@ module Nockplane
       end
 
       def each_cell(box)
-        ((box[0] - @x0) / @w).floor.upto(((box[1] - @x0) / @w).floor) { |c| ((box[2] - @y0) / @h).floor.upto(((box[3] - @y0) / @h).floor) { |r| yield((c * 1000) + r) } }
+        ((box[0] - @x0) / @w)
+          .floor
+          .upto(((box[1] - @x0) / @w).floor) do |c|
+            ((box[2] - @y0) / @h).floor.upto(((box[3] - @y0) / @h).floor) { |r| yield((c * 1000) + r) }
+          end
       end
 
       # The parts of a facet that are seen.
@@ -108,7 +122,8 @@ module Nockplane
         found
       end
 
-      # Facets whose boxes meet a facet's; not convex ones at an edge of a convex one: they lie on the two sides of the edge.
+      # Facets whose boxes meet a facet's; not convex ones at an edge of a convex one: they lie on the two sides of the
+      # edge.
       def near_facets(facet, box)
         seen = {}
         each_cell(box) { |k| @cells[k].each { |b| seen[b] = true } }
@@ -144,30 +159,41 @@ module Nockplane
       def enters?(loop, box)
         loop.each_index.any? do |i|
           (ax, ay), (bx, by) = loop[i - 1], loop[i]
-          next if (ax < box[0] && bx < box[0]) || (ax > box[1] && bx > box[1]) || (ay < box[2] && by < box[2]) || (ay > box[3] && by > box[3])
+          if (ax < box[0] && bx < box[0]) || (ax > box[1] && bx > box[1]) || (ay < box[2] && by < box[2]) ||
+               (ay > box[3] && by > box[3])
+            next
+          end
 
           ex = bx - ax
           ey = by - ay
           left = ((ex * (box[2] - ay)) - (ey * (box[0] - ax))).positive?
-          [[box[1], box[2]], [box[1], box[3]], [box[0], box[3]]].any? { |x, y| ((ex * (y - ay)) - (ey * (x - ax))).positive? != left }
+          [[box[1], box[2]], [box[1], box[3]], [box[0], box[3]]].any? do |x, y|
+            ((ex * (y - ay)) - (ey * (x - ax))).positive? != left
+          end
         end
       end
 
       def crossings(loop, x, y)
-        loop.each_index.count { |i| (p, q = loop[i - 1], loop[i]) && (p[1] > y) != (q[1] > y) && x < p[0] + ((q[0] - p[0]) * (y - p[1]) / (q[1] - p[1])) }
+        loop.each_index.count do |i|
+          (p, q = loop[i - 1], loop[i]) && (p[1] > y) != (q[1] > y) &&
+            x < p[0] + ((q[0] - p[0]) * (y - p[1]) / (q[1] - p[1]))
+        end
       end
 
-      # Loops of facet b cut to a box and, when asked, to where its plane is nearer; none when a convex pair has nothing in common.
+      # Loops of facet b cut to a box and, when asked, to where its plane is nearer; none when a convex pair has nothing
+      # in common.
       def cover(facet, b, nearer, box, part)
         loops = @loops[b].each_index.select { |k| k.zero? || meet?(@boxes[b][k], box) }.map { |k| @loops[b][k] }
         loops = loops.map { |l| halved(l, nearer[0], nearer[1], nearer[2] - Geometry::Tolerance::DEPTH) } if part
-        [[1.0, 0.0, -box[0]], [-1.0, 0.0, box[1]], [0.0, 1.0, -box[2]], [0.0, -1.0, box[3]]].each { |side| loops = loops.map { |l| halved(l, *side) } }
+        [[1.0, 0.0, -box[0]], [-1.0, 0.0, box[1]], [0.0, 1.0, -box[2]], [0.0, -1.0, box[3]]].each do |side|
+          loops = loops.map { |l| halved(l, *side) }
+        end
         loops.reject! { |l| l.size < 3 }
         loops.size == 1 && convex?(facet) && convex?(b) && apart?(loops[0], @loops[facet][0]) ? [] : loops
       end
 
-      # The part of a closed loop where a x + b y + c >= 0. Where the loop is not convex, its edges along the line run there
-      # and back and cancel in the overlay.
+      # The part of a closed loop where a x + b y + c >= 0. Where the loop is not convex, its edges along the line run
+      # there and back and cancel in the overlay.
       def halved(points, a, b, c)
         return points if points.empty?
 

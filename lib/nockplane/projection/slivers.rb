@@ -2,13 +2,15 @@
 
 module Nockplane
   module Projection
-    # Facets of cylinders that do not lie as the strip of the cylinder they belong to does (Geometry::Rulings): thin ones whose corners are nearly
-    # in one line, and ones twisted because a corner could not be put on the strip (where two bores meet at a small angle, say). Whether
-    # they look at the viewer is told by their strip, so that outlines run along rulings.
+    # Facets of cylinders that do not lie as the strip of the cylinder they belong to does (Geometry::Rulings): thin
+    # ones whose corners are nearly in one line, and ones twisted because a corner could not be put on the strip (where
+    # two bores meet at a small angle, say). Whether they look at the viewer is told by their strip, so that outlines
+    # run along rulings.
     module Slivers
       # Times the square of its longest side that twice the area of a sliver is at most.
       THIN = 0.01
-      # Cosine of the angle by which a thin facet may look another way than its surface does, and of that by which others may be twisted.
+      # Cosine of the angle by which a thin facet may look another way than its surface does, and of that by which
+      # others may be twisted.
       ASKEW = 0.9
       TWISTED = Math.cos(2e-3)
       # Part of a strip that a corner may be outside of it.
@@ -16,17 +18,29 @@ module Nockplane
 
       module_function
 
-      # { facet index => unit normal of its strip (of a thin one that lies in several: of the surface), out of the solid } of a solid.
+      # { facet index => unit normal of its strip (of a thin one that lies in several: of the surface), out of the solid
+      # } of a solid.
       def of(solid)
         sides = Hash.new { |h, face| h[face] = outside?(solid, face) }.compare_by_identity
-        strips = Hash.new { |h, s| h[s] = Geometry::Rulings.new(Geometry::Frame.new(s.origin, s.axis, Geometry::Vec.any_normal(s.axis)), s.radius) }.compare_by_identity
+        strips =
+          Hash
+            .new do |h, s|
+              h[s] = Geometry::Rulings.new(
+                Geometry::Frame.new(s.origin, s.axis, Geometry::Vec.any_normal(s.axis)),
+                s.radius
+              )
+            end
+            .compare_by_identity
         solid.facets.each_with_index.with_object({}) do |(facet, i), found|
           next unless facet.face.surface.kind == :cylinder && facet.loops.size == 1
 
           points = facet.loops[0].map { |v| solid.point(v) }
           n = strips[facet.face.surface].normal_over(points, OUTSIDE)
           limit = n ? TWISTED : ASKEW
-          n ||= thin?(points) ? facet.face.surface.normal_at(3.times.map { |k| points.sum { |p| p[k] } / points.size }) : next
+          n ||=
+            thin?(points) ?
+              facet.face.surface.normal_at(3.times.map { |k| points.sum { |p| p[k] } / points.size }) :
+              next
           n = Geometry::Vec.neg(n) unless sides[facet.face]
           found[i] = n.freeze if Geometry::Vec.dot(n, facet.normal) < limit
         end
@@ -44,7 +58,8 @@ module Nockplane
       def outside?(solid, face)
         sides = solid.facets_of(face.name).map do |f|
           points = f.loops[0].map { |v| solid.point(v) }
-          Geometry::Vec.length(Geometry::Polygon.area_vector(points)) * Geometry::Vec.dot(f.normal, face.surface.normal_at(points[0]))
+          Geometry::Vec.length(Geometry::Polygon.area_vector(points)) *
+            Geometry::Vec.dot(f.normal, face.surface.normal_at(points[0]))
         end
         sides.sum >= 0
       end

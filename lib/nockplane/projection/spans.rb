@@ -6,7 +6,8 @@ module Nockplane
     module Spans
       module_function
 
-      # spans: lists of points in any order and sense. Gives the points of each connected path, common ends once (of n Bezier
+      # spans: lists of points in any order and sense. Gives the points of each connected path, common ends once (of n
+      # Bezier
       # spans: 3 n + 1 control points).
       def joined(spans)
         at = Hash.new { |h, k| h[k] = [] }

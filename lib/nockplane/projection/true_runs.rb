@@ -2,13 +2,14 @@
 
 module Nockplane
   module Projection
-    # Between which model points the lines of a view truly run, and in which directions contours leave and arrive: hidden lines are found on
-    # chords, and drawn here.
+    # Between which model points the lines of a view truly run, and in which directions contours leave and arrive:
+    # hidden lines are found on chords, and drawn here.
     class TrueRuns
       # Cosine of the angle to its chord up to which a piece of a contour is drawn as one curve.
       BENT = 0.7
 
-      # mm that a contour may bulge from its chord to be taken for it when its hiding is asked; else it is asked at so many places more.
+      # mm that a contour may bulge from its chord to be taken for it when its hiding is asked; else it is asked at so
+      # many places more.
       BULGE = 2e-3
       INNER = 3
 
@@ -18,14 +19,20 @@ module Nockplane
 
         bezier = Exact.bezier(from, to, leaves, arrives)
         middle = at(bezier, 0.5)
-        return [from, to] if Geometry::Vec.distance(middle, Geometry::Vec.scale(Geometry::Vec.add(from, to), 0.5)) < BULGE
+        if Geometry::Vec.distance(middle, Geometry::Vec.scale(Geometry::Vec.add(from, to), 0.5)) < BULGE
+          return [from, to]
+        end
 
         [from, *(1..INNER).map { |k| at(bezier, k.fdiv(INNER + 1)) }, to]
       end
 
       # Point of a Bezier at t.
       def self.at(bezier, t)
-        [1, 2, 3].reduce(bezier) { |points, _| points.each_cons(2).map { |p, q| Geometry::Vec.along(p, Geometry::Vec.sub(q, p), t) } }[0]
+        [1, 2, 3].reduce(bezier) do |points, _|
+          points.each_cons(2).map { |p, q| Geometry::Vec.along(p, Geometry::Vec.sub(q, p), t) }
+        end[
+          0
+        ]
       end
       private_class_method :at
 
@@ -36,8 +43,9 @@ module Nockplane
         @contours = contours
       end
 
-      # [from, to, direction there, direction here] of an edge; without directions where it is straight or its curve is known otherwise.
-      # Outlines within one face are turned to where its surface turns away; other edges end on their surfaces.
+      # [from, to, direction there, direction here] of an edge; without directions where it is straight or its curve is
+      # known otherwise. Outlines within one face are turned to where its surface turns away; other edges end on their
+      # surfaces.
       def of_edge(edge, kind)
         exact = [edge.a, edge.b].map { |v| @set.exact[v] || @solid.point(v) }
         return exact unless kind == :silhouette && edge.ring.nil?
@@ -62,7 +70,10 @@ module Nockplane
         length = Geometry::Vec.length(chord)
         return [] if length < 1e-9 || from.direction.nil? || to.direction.nil?
 
-        found = [from, to].map { |s| Geometry::Vec.dot(s.direction, chord).negative? ? Geometry::Vec.neg(s.direction) : s.direction }
+        found =
+          [from, to].map do |s|
+            Geometry::Vec.dot(s.direction, chord).negative? ? Geometry::Vec.neg(s.direction) : s.direction
+          end
         found.all? { |v| Geometry::Vec.dot(v, chord) > BENT * length } ? found : []
       end
     end

@@ -2,9 +2,9 @@
 
 module Nockplane
   module Projection
-    # Vertices of chords are put where surfaces truly meet (Exact). Where two surfaces meet at a small angle that takes them far along the curve, and
-    # one may come to stand behind its neighbours, so that a line drawn through them runs to and fro. Such vertices are set between their
-    # neighbours again, on both surfaces.
+    # Vertices of chords are put where surfaces truly meet (Exact). Where two surfaces meet at a small angle that takes
+    # them far along the curve, and one may come to stand behind its neighbours, so that a line drawn through them runs
+    # to and fro. Such vertices are set between their neighbours again, on both surfaces.
     class Unfolding
       # Fewest vertices of a closed curve that is looked at: with fewer it may turn by a right angle between them.
       FEW = 12
@@ -12,21 +12,31 @@ module Nockplane
       # exact: { vertex => place }, as of Exact.vertices; gives the same with such places mended.
       def self.call(solid, edges, exact) = exact.empty? ? exact : new(solid, edges, exact).call
 
-      # Indices of the places [[x, y, z], ...] that stand in order along a curve; those for which the block is true always do.
+      # Indices of the places [[x, y, z], ...] that stand in order along a curve; those for which the block is true
+      # always do.
       def self.in_order(places)
         places.each_index.with_object([]) do |i, kept|
-          kept.pop while kept.size > 1 && !(block_given? && yield(kept[-1])) && back?(places[kept[-2]], places[kept[-1]], places[i])
+          while kept.size > 1 && !(block_given? && yield(kept[-1])) &&
+                  back?(places[kept[-2]], places[kept[-1]], places[i])
+            kept.pop
+          end
           kept << i
         end
       end
 
-      def self.back?(before, at, after) = Geometry::Vec.dot(Geometry::Vec.sub(at, before), Geometry::Vec.sub(after, at)).negative?
+      def self.back?(before, at, after)
+        Geometry::Vec.dot(Geometry::Vec.sub(at, before), Geometry::Vec.sub(after, at)).negative?
+      end
       private_class_method :back?
 
       def initialize(solid, edges, exact)
         @solid = solid
         @exact = exact
-        @groups = edges.reject { |e| e.kind == :inner }.group_by { |e| [e.f, e.g].map { |i| solid.facets[i].face.object_id }.sort }.values
+        @groups =
+          edges
+            .reject { |e| e.kind == :inner }
+            .group_by { |e| [e.f, e.g].map { |i| solid.facets[i].face.object_id }.sort }
+            .values
         @meets = Hash.new(0)
         @groups.each { |list| list.flat_map { |e| [e.a, e.b] }.uniq.each { |v| @meets[v] += 1 } }
       end
@@ -69,14 +79,19 @@ module Nockplane
         kept = Unfolding.in_order(chain.map { |v| place(v) }) { |i| @meets[chain[i]] > 1 }
         return if kept.size == chain.size
 
-        kept.each_cons(2) { |i, k| (i + 1...k).each { |j| found[chain[j]] = between(*[i, k].map { |n| place(chain[n]) }, (j - i).fdiv(k - i), surfaces).freeze } }
+        kept.each_cons(2) do |i, k|
+          (i + 1...k).each do |j|
+            found[chain[j]] = between(*[i, k].map { |n| place(chain[n]) }, (j - i).fdiv(k - i), surfaces).freeze
+          end
+        end
       end
 
-      # Where two surfaces meet at a part of the way between two places of their curve, no farther off than half that way.
+      # Where two surfaces meet at a part of the way between two places of their curve, no farther off than half that
+      # way.
       def between(from, to, part, surfaces)
         way = Geometry::Vec.sub(to, from)
         chord = Geometry::Vec.along(from, way, part)
-        Geometry::Meeting.polish(chord, Exact.distinct(surfaces), Geometry::Vec.length(way) / 2) || chord
+        Geometry::Meeting.polish(chord, Solids::TruePlaces.distinct(surfaces), Geometry::Vec.length(way) / 2) || chord
       end
     end
   end

@@ -12,7 +12,9 @@ module Nockplane
       # up need not be square to d, only not parallel to it.
       def initialize(direction, up)
         @d = Geometry::Vec.unit(direction.map(&:to_f)).freeze
-        raise Geometry::ZeroVector, 'the direction of sight and the up direction are parallel' if Geometry::Vec.parallel?(@d, up)
+        if Geometry::Vec.parallel?(@d, up)
+          raise Geometry::ZeroVector, 'the direction of sight and the up direction are parallel'
+        end
 
         @u = clean(Geometry::Vec.unit(Geometry::Vec.along(up.map(&:to_f), @d, -Geometry::Vec.dot(up, @d)))).freeze
         @r = clean(Geometry::Vec.cross(@d, @u)).freeze
@@ -30,7 +32,8 @@ module Nockplane
         ViewFrame.new(look, up)
       end
 
-      # The isometric view from a corner of this one: the eye goes to its right and up by these signs, its three axes equally far from the paper.
+      # The isometric view from a corner of this one: the eye goes to its right and up by these signs, its three axes
+      # equally far from the paper.
       def corner(right, up)
         look = Geometry::Vec.add(@d, Geometry::Vec.add(Geometry::Vec.scale(@r, -right), Geometry::Vec.scale(@u, -up)))
         ViewFrame.new(look, @u)
@@ -60,8 +63,16 @@ module Nockplane
       def direction(x, y) = at(x, y)
 
       # Where the eye goes for the eight neighbours, as seen in this view: right and up.
-      EIGHT = { 'from the right' => [1, 0], 'from above' => [0, 1], 'from the left' => [-1, 0], 'from below' => [0, -1],
-                'from above right' => [1, 1], 'from above left' => [-1, 1], 'from below left' => [-1, -1], 'from below right' => [1, -1] }.freeze
+      EIGHT = {
+        'from the right' => [1, 0],
+        'from above' => [0, 1],
+        'from the left' => [-1, 0],
+        'from below' => [0, -1],
+        'from above right' => [1, 1],
+        'from above left' => [-1, 1],
+        'from below left' => [-1, -1],
+        'from below right' => [1, -1]
+      }.freeze
 
       # { name => ViewFrame } of the four views folded out of this one and the four pictorial ones from its corners.
       def eight
@@ -75,7 +86,8 @@ module Nockplane
       def depth(point) = Geometry::Vec.dot(point, @d)
       def image(point) = [x(point), y(point)]
 
-      # Images and depths of all vertices of a solid: [[x, ...], [y, ...], [depth, ...]]. Hot: one pass over flat arrays.
+      # Images and depths of all vertices of a solid: [[x, ...], [y, ...], [depth, ...]]. Hot: one pass over flat
+      # arrays.
       def project(solid)
         rx, ry, rz = @r
         ux, uy, uz = @u
@@ -111,14 +123,20 @@ module Nockplane
 
       # The six principal views of ISO 5456-2 and the isometric one (PIC-01, viewer at front-left-top, as in the CLI).
       NAMED = {
-        'front' => new([0, 1, 0], [0, 0, 1]), 'top' => new([0, 0, -1], [0, 1, 0]), 'left' => new([1, 0, 0], [0, 0, 1]),
-        'right' => new([-1, 0, 0], [0, 0, 1]), 'bottom' => new([0, 0, 1], [0, -1, 0]), 'back' => new([0, -1, 0], [0, 0, 1]),
+        'front' => new([0, 1, 0], [0, 0, 1]),
+        'top' => new([0, 0, -1], [0, 1, 0]),
+        'left' => new([1, 0, 0], [0, 0, 1]),
+        'right' => new([-1, 0, 0], [0, 0, 1]),
+        'bottom' => new([0, 0, 1], [0, -1, 0]),
+        'back' => new([0, -1, 0], [0, 0, 1]),
         'iso' => new([1, 1, -1], [1, 1, 2])
       }.freeze
 
       # The other isometric views from above (4.3).
       CORNERS = {
-        'iso right' => new([-1, 1, -1], [-1, 1, 2]), 'iso back left' => new([1, -1, -1], [1, -1, 2]), 'iso back right' => new([-1, -1, -1], [-1, -1, 2])
+        'iso right' => new([-1, 1, -1], [-1, 1, 2]),
+        'iso back left' => new([1, -1, -1], [1, -1, 2]),
+        'iso back right' => new([-1, -1, -1], [-1, -1, 2])
       }.freeze
 
       def self.named?(name) = NAMED.key?(name) || CORNERS.key?(name)

@@ -2,8 +2,9 @@
 
 module Nockplane
   module Projection
-    # An area of a picture, bounded by a circle or a closed polygon, to which lines and areas are cut: what a detail, a cropped or an
-    # interrupted view keeps. Works on anything with the members of a Stroke (also on ink, in mm of paper).
+    # An area of a picture, bounded by a circle or a closed polygon, to which lines and areas are cut: what a detail, a
+    # cropped or an interrupted view keeps. Works on anything with the members of a Stroke (also on ink, in mm of
+    # paper).
     class Window
       # Places on an arc or a Bezier span that are looked at before the border is searched for between two of them.
       ARC_STEPS = 96
@@ -31,7 +32,9 @@ module Nockplane
       def outline
         return @points unless circle?
 
-        Array.new(CHORDS) { |i| 2 * Math::PI * i / CHORDS }.map { |a| [@centre[0] + (@radius * Math.cos(a)), @centre[1] + (@radius * Math.sin(a))] }
+        Array
+          .new(CHORDS) { |i| 2 * Math::PI * i / CHORDS }
+          .map { |a| [@centre[0] + (@radius * Math.cos(a)), @centre[1] + (@radius * Math.sin(a))] }
       end
 
       # [x0, y0, x1, y1]
@@ -70,7 +73,9 @@ module Nockplane
         overlay = Geometry::Overlay.new(pool, 0.0, 0.0, 1.0)
         loops.each { |l| add(overlay, pool, l, 0) }
         add(overlay, pool, turned(outline), 1)
-        overlay.polygons { |own, window, _| own && window }.flat_map { |found| found.map { |ids| ids.map { |i| [pool.xs[i], pool.ys[i]] } } }
+        overlay
+          .polygons { |own, window, _| own && window }
+          .flat_map { |found| found.map { |ids| ids.map { |i| [pool.xs[i], pool.ys[i]] } } }
       end
 
       private
@@ -79,7 +84,14 @@ module Nockplane
       def box_of(item) = item.is_a?(Stroke) ? item.box : arc_or_points(item)
 
       def arc_or_points(item)
-        return [item.centre[0] - item.rx, item.centre[1] - item.rx, item.centre[0] + item.rx, item.centre[1] + item.rx] if item.respond_to?(:rx)
+        if item.respond_to?(:rx)
+          return [
+            item.centre[0] - item.rx,
+            item.centre[1] - item.rx,
+            item.centre[0] + item.rx,
+            item.centre[1] + item.rx
+          ]
+        end
 
         xs, ys = item.points.transpose
         [xs.min, ys.min, xs.max, ys.max]
@@ -94,7 +106,10 @@ module Nockplane
         square? && Geometry::Box.inside?([x0, y0, x1, y1], box)
       end
 
-      def square? = @points.size == 4 && @points.each_index.all? { |i| @points[i].zip(@points[i - 1]).any? { |a, b| (a - b).abs < 1e-9 } }
+      def square?
+        @points.size == 4 &&
+          @points.each_index.all? { |i| @points[i].zip(@points[i - 1]).any? { |a, b| (a - b).abs < 1e-9 } }
+      end
 
       # Counter-clockwise.
       def turned(loop)
@@ -116,7 +131,13 @@ module Nockplane
             found[-1] && found[-1][-1] == p ? found[-1] << q : found << [p, q]
           end
         end
-        found.map { |points| item.dup.tap { |s| s.points = points; s.shape = points.size == 2 ? :line : :path if s.respond_to?(:shape); s.closed = false if s.respond_to?(:closed) } }
+        found.map do |points|
+          item.dup.tap do |s|
+            s.points = points
+            s.shape = points.size == 2 ? :line : :path if s.respond_to?(:shape)
+            s.closed = false if s.respond_to?(:closed)
+          end
+        end
       end
 
       # [[from, to], ...] of a segment.
@@ -139,7 +160,9 @@ module Nockplane
       def crossings(a, b)
         dx = b[0] - a[0]
         dy = b[1] - a[1]
-        circle? ? on_circle(a, dx, dy) : @points.each_index.filter_map { |i| on_edge(a, dx, dy, @points[i - 1], @points[i]) }
+        circle? ?
+          on_circle(a, dx, dy) :
+          @points.each_index.filter_map { |i| on_edge(a, dx, dy, @points[i - 1], @points[i]) }
       end
 
       def on_circle(a, dx, dy)
@@ -176,14 +199,20 @@ module Nockplane
 
       def spans(item)
         item.beziers.flat_map do |b|
-          intervals(0.0, 1.0, SPAN_STEPS) { |t| Stroke.bezier_at(b, t) }.map { |s, t| item.dup.tap { |x| x.points = part(b, s, t) } }
+          intervals(0.0, 1.0, SPAN_STEPS) { |t| Stroke.bezier_at(b, t) }.map do |s, t|
+            item.dup.tap { |x| x.points = part(b, s, t) }
+          end
         end
       end
 
       # Control points of a part of a Bezier span (blossoming).
       def part(b, s, t)
         blossom = lambda do |u, v, w|
-          [u, v, w].reduce(b) { |pts, k| pts.each_cons(2).map { |p, q| [p[0] + ((q[0] - p[0]) * k), p[1] + ((q[1] - p[1]) * k)] } }[0]
+          [u, v, w].reduce(b) do |pts, k|
+            pts.each_cons(2).map { |p, q| [p[0] + ((q[0] - p[0]) * k), p[1] + ((q[1] - p[1]) * k)] }
+          end[
+            0
+          ]
         end
         [blossom[s, s, s], blossom[s, s, t], blossom[s, t, t], blossom[t, t, t]]
       end

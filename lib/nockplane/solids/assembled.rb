@@ -2,7 +2,8 @@
 
 module Nockplane
   module Solids
-    # Figures of a solid that is many placed copies of a few parts, worked out once for each part. Copies are moved, never mirrored.
+    # Figures of a solid that is many placed copies of a few parts, worked out once for each part. Copies are moved,
+    # never mirrored.
     class Assembled
       # parts: [Solid]; copies: [[index of the part, Transform], ...], at least one.
       def initialize(parts, copies)

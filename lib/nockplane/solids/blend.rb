@@ -2,13 +2,15 @@
 
 module Nockplane
   module Solids
-    # Tool bodies that round or chamfer edges of a solid: one per EdgeSpans::Span (the wedge between the edge and the round,
-    # to cut from convex edges or to add to concave ones) and one per corner where three rounded edges meet (up to a ball).
-    # Every wedge ends where its neighbour begins: square to the edge where a chain runs on tangentially, on the third face
-    # at a free end or an outer corner, in the mitre plane at an inner corner, at the ball of a three-edge corner.
+    # Tool bodies that round or chamfer edges of a solid: one per EdgeSpans::Span (the wedge between the edge and the
+    # round, to cut from convex edges or to add to concave ones) and one per corner where three rounded edges meet (up
+    # to a ball). Every wedge ends where its neighbour begins: square to the edge where a chain runs on tangentially, on
+    # the third face at a free end or an outer corner, in the mitre plane at an inner corner, at the ball of a
+    # three-edge corner.
     class Blend
       V = Geometry::Vec
-      # section: what a cut across the edge at a vertex looks like. u: unit directions into the two faces, away from the edge;
+      # section: what a cut across the edge at a vertex looks like. u: unit directions into the two faces, away from the
+      # edge;
       # half: half the angle between them; convex: is the material inside that angle.
       Corner = Struct.new(:tangent, :u, :half, :convex)
 
@@ -32,7 +34,8 @@ module Nockplane
       # Setback of the feet on the two faces, mm.
       def self.setbacks(kind, sizes, half) = kind == :round ? [sizes[0] / Math.tan(half)] * 2 : sizes
 
-      # Where the treatment ends on the two faces of a span, seen in the middle of a straight one or at the first vertex of an arc: two points, mm.
+      # Where the treatment ends on the two faces of a span, seen in the middle of a straight one or at the first vertex
+      # of an arc: two points, mm.
       def feet(span)
         c = @corners[span]
         p = @solid.point(span.vertices[0])
@@ -59,8 +62,8 @@ module Nockplane
         n = span.facets.map { |f| @edges.outward(f, vertex) }
         u = [V.unit(V.cross(n[0], t)), V.unit(V.cross(t, n[1]))]
         angle = Math.acos(V.dot(u[0], u[1]).clamp(-1.0, 1.0))
-        raise EdgeSpans::Unfit, "the faces '#{span.names.join("' and '")}' meet without a crease" if angle > Math::PI - 0.01
-        raise EdgeSpans::Unfit, "the faces '#{span.names.join("' and '")}' meet at too sharp an angle" if angle < 0.05
+        unfit "the faces '#{span.names.join("' and '")}' meet without a crease" if angle > Math::PI - 0.01
+        unfit "the faces '#{span.names.join("' and '")}' meet at too sharp an angle" if angle < 0.05
 
         Corner.new(t, u, angle / 2, V.dot(u[0], n[1]).negative?)
       end
@@ -99,8 +102,14 @@ module Nockplane
         end
         mesh = Mesh.new
         sections.each_cons(2) { |a, b| band(mesh, span, a, b, middle(a, b)) }
-        [sections[0], sections[-1]].each { |s| side(mesh, 'end', s, middle(sections[0], sections[1])) } unless span.closed
-        mesh.solid.tap { |s| raise EdgeSpans::Unfit, "the edge between '#{span.names.join("' and '")}' is too short or too tight for this size" unless s.closed? && Mass.of(s).volume.positive? }
+        unless span.closed
+          [sections[0], sections[-1]].each { |s| side(mesh, 'end', s, middle(sections[0], sections[1])) }
+        end
+
+        solid = mesh.solid
+        return solid if solid.closed? && Mass.of(solid).volume.positive?
+
+        unfit "the edge between '#{span.names.join("' and '")}' is too short or too tight for this size"
       end
 
       # A point inside the wedge between two sections from which all its sides are seen: near the edge itself.
@@ -140,7 +149,9 @@ module Nockplane
         p = @solid.point(span.vertices[0])
         if @kind == :chamfer
           feet = Blend.setbacks(@kind, @sizes, c.half).each_with_index.map { |mm, i| V.along(p, c.u[i], mm) }
-          return Geometry::Surface.plane(section[1], V.unit(V.cross(c.tangent, V.sub(feet[1], feet[0])))) if span.straight?
+          if span.straight?
+            return Geometry::Surface.plane(section[1], V.unit(V.cross(c.tangent, V.sub(feet[1], feet[0]))))
+          end
 
           return cone(span, *feet)
         end
@@ -196,9 +207,16 @@ module Nockplane
 
       # Two treated edges (or three chamfered ones) at one vertex.
       def corner_end(span, vertex, section, third, others)
-        refuse(span, vertex) unless span.straight? && others.all?(&:straight?) && third.size == 1 && third[0].face.surface.plane?
-        raise EdgeSpans::Unfit, "convex and concave edges meet at #{place(vertex)}; treat them in two features" unless others.all? { |o| @corners[o].convex == @corners[span].convex }
-        return slid(span, section, @solid.point(vertex), third[0].normal) if others.size > 1 || alike?(span, others[0], vertex)
+        unless span.straight? && others.all?(&:straight?) && third.size == 1 && third[0].face.surface.plane?
+          refuse(span, vertex)
+        end
+
+        alike = others.all? { |o| @corners[o].convex == @corners[span].convex }
+        unfit "convex and concave edges meet at #{place(vertex)}; treat them in two features" unless alike
+
+        if others.size > 1 || alike?(span, others[0], vertex)
+          return slid(span, section, @solid.point(vertex), third[0].normal)
+        end
 
         refuse(span, vertex) unless (@corners[span].half - @corners[others[0]].half).abs < 1e-6
         slid(span, section, @solid.point(vertex), V.unit(V.sub(away(span, vertex), away(others[0], vertex))))
@@ -207,7 +225,8 @@ module Nockplane
       # Is the third edge at the vertex, where neither face is shared, bent the same way as the treated ones?
       def alike?(span, other, vertex)
         far = (other.names - span.names)[0]
-        V.dot(away(span, vertex), @edges.outward(@edges.faces_at(vertex).fetch(far), vertex)).negative? == @corners[span].convex
+        V.dot(away(span, vertex), @edges.outward(@edges.faces_at(vertex).fetch(far), vertex)).negative? ==
+          @corners[span].convex
       end
 
       # Unit direction of a span leaving a vertex.
@@ -225,7 +244,8 @@ module Nockplane
       end
 
       def refuse(span, vertex)
-        raise EdgeSpans::Unfit, "the edge between '#{span.names.join("' and '")}' ends at #{place(vertex)} in a way that is not treated; name the edges that go on from there too, or leave it out"
+        unfit "the edge between '#{span.names.join("' and '")}' ends at #{place(vertex)} in a way that is not " \
+              "treated; name the edges that go on from there too, or leave it out"
       end
 
       def place(vertex) = format('(%.2f, %.2f, %.2f) mm', *@solid.point(vertex))
@@ -234,7 +254,8 @@ module Nockplane
 
       def ball?(vertex)
         spans = @at[vertex]
-        spans.size == 3 && spans.all?(&:straight?) && @edges.faces_at(vertex).size == 3 && spans.map { |s| @corners[s].convex }.uniq.size == 1
+        spans.size == 3 && spans.all?(&:straight?) && @edges.faces_at(vertex).size == 3 &&
+          spans.map { |s| @corners[s].convex }.uniq.size == 1
       end
 
       # Centre of the ball that touches the three faces at a vertex.
@@ -243,7 +264,8 @@ module Nockplane
         side = @corners[@at[vertex][0]].convex ? -@sizes[0] : @sizes[0]
         a, b, c = faces.map(&:normal)
         det = V.dot(a, V.cross(b, c))
-        shift = [V.cross(b, c), V.cross(c, a), V.cross(a, b)].reduce([0.0, 0.0, 0.0]) { |s, v| V.along(s, v, side / det) }
+        shift =
+          [V.cross(b, c), V.cross(c, a), V.cross(a, b)].reduce([0.0, 0.0, 0.0]) { |s, v| V.along(s, v, side / det) }
         V.add(@solid.point(vertex), shift)
       end
 
@@ -255,20 +277,26 @@ module Nockplane
         @at.keys.select { |v| ball?(v) }.map { |v| [ball(v), @corners[@at[v][0]].convex ? :cut : :boss, ball_name(v)] }
       end
 
-      def ball_name(vertex) = "#{@prefix}/corner.#{@edges.faces_at(vertex).keys.sort.map { |n| n.tr('/', '.') }.join('+')}"
+      def unfit(words) = raise(EdgeSpans::Unfit, words)
+
+      def ball_name(vertex) = "#{@prefix}/corner.#{@edges.faces_at(vertex).keys.sort.join('+').tr('/', '.')}"
 
       def ball(vertex)
         v = @solid.point(vertex)
         centre = ball_centre(vertex)
-        feet = @edges.faces_at(vertex).transform_values { |f| V.along(centre, f.normal, V.dot(V.sub(v, centre), f.normal)) }
-        on_edge = @at[vertex].to_h { |s| [s, V.along(v, @corners[s].tangent, V.dot(V.sub(centre, v), @corners[s].tangent))] }
+        feet =
+          @edges.faces_at(vertex).transform_values { |f| V.along(centre, f.normal, V.dot(V.sub(v, centre), f.normal)) }
+        on_edge =
+          @at[vertex].to_h { |s| [s, V.along(v, @corners[s].tangent, V.dot(V.sub(centre, v), @corners[s].tangent))] }
         inside = V.along(v, V.sub(centre, v), 0.02)
         mesh = Mesh.new
         feet.each do |name, foot|
           a, b = @at[vertex].select { |s| s.names.include?(name) }.map { |s| on_edge[s] }
           side(mesh, "on.#{name.tr('/', '.')}", [v, a, foot, b], inside)
         end
-        on_edge.each { |s, e| side(mesh, "across.#{name(s)}", [e, *arc(centre, feet[s.names[0]], feet[s.names[1]], @steps)], inside) }
+        on_edge.each do |s, e|
+          side(mesh, "across.#{name(s)}", [e, *arc(centre, feet[s.names[0]], feet[s.names[1]], @steps)], inside)
+        end
         patch(mesh, vertex, centre, feet.values, inside)
         mesh.solid
       end
@@ -280,8 +308,9 @@ module Nockplane
         rows = (0..@steps).map { |k| k.zero? ? [feet[0]] : arc(centre, left[k], right[k], k) }
         rows.each_cons(2) do |upper, lower|
           upper.each_index do |i|
-            face(mesh, ball_name(vertex), [upper[i], lower[i], lower[i + 1]], inside) { surface }
-            face(mesh, ball_name(vertex), [upper[i], lower[i + 1], upper[i + 1]], inside) { surface } if i < upper.size - 1
+            sides = [[upper[i], lower[i], lower[i + 1]]]
+            sides << [upper[i], lower[i + 1], upper[i + 1]] if i < upper.size - 1
+            sides.each { |three| face(mesh, ball_name(vertex), three, inside) { surface } }
           end
         end
       end

@@ -13,11 +13,30 @@ module Nockplane
       # The result was not closed: a bug or a case beyond the kernel's tolerances; nothing is built on it.
       class OpenResult < Nockplane::Error; end
 
-      # needs: which sections A's facets need (B's always need both); keep: [rule for A, rule for B] on (inside f, S-, S+).
+      # needs: which sections A's facets need (B's always need both); keep: [rule for A, rule for B] on (inside f, S-,
+      # S+).
       RULES = {
-        difference: { needs: [true], a: ->(f, i, _o) { f && !i }, b: ->(g, i, o) { g && i && o }, far: [true, false], reverse: true },
-        union: { needs: [false], a: ->(f, _i, o) { f && !o }, b: ->(g, i, o) { g && !(i || o) }, far: [true, true], reverse: false },
-        intersection: { needs: [true], a: ->(f, i, _o) { f && i }, b: ->(g, i, o) { g && i && o }, far: [false, false], reverse: false }
+        difference: {
+          needs: [true],
+          a: ->(f, i, _o) { f && !i },
+          b: ->(g, i, o) { g && i && o },
+          far: [true, false],
+          reverse: true
+        },
+        union: {
+          needs: [false],
+          a: ->(f, _i, o) { f && !o },
+          b: ->(g, i, o) { g && !(i || o) },
+          far: [true, true],
+          reverse: false
+        },
+        intersection: {
+          needs: [true],
+          a: ->(f, i, _o) { f && i },
+          b: ->(g, i, o) { g && i && o },
+          far: [false, false],
+          reverse: false
+        }
       }.freeze
       MARGIN = 1e-6
 
@@ -80,9 +99,9 @@ module Nockplane
         polygons.map { |loops| f.trimmed(@pool, loops) }
       end
 
-      # Facets that have none of the other solid near are kept or dropped whole, and neighbours alike: its surface does not
-      # pass between them. So one ray decides for each connected group. (Facets with something near but no section through
-      # them are decided one by one: the other surface may run along their common edge.)
+      # Facets that have none of the other solid near are kept or dropped whole, and neighbours alike: its surface does
+      # not pass between them. So one ray decides for each connected group. (Facets with something near but no section
+      # through them are decided one by one: the other surface may run along their common edge.)
       def whole(facets, needs, rule)
         Components.of(facets) { true }.flat_map do |group|
           f = facets[group[0]]
@@ -109,15 +128,21 @@ module Nockplane
         near
       end
 
-      def same?(polygon, loops) = polygon.zip(loops).all? { |p, l| p.size == l.size && (i = l.index(p[0])) && l.rotate(i) == p }
-
-      def overlap?(box, other)
-        box[0] <= other[3] && box[3] >= other[0] && box[1] <= other[4] && box[4] >= other[1] && box[2] <= other[5] && box[5] >= other[2]
+      def same?(polygon, loops)
+        polygon.zip(loops).all? { |p, l| p.size == l.size && (i = l.index(p[0])) && l.rotate(i) == p }
       end
 
-      def grown(box) = [box[0] - MARGIN, box[1] - MARGIN, box[2] - MARGIN, box[3] + MARGIN, box[4] + MARGIN, box[5] + MARGIN]
+      def overlap?(box, other)
+        box[0] <= other[3] && box[3] >= other[0] && box[1] <= other[4] && box[4] >= other[1] && box[2] <= other[5] &&
+          box[5] >= other[2]
+      end
 
-      # (Merging may part what slivers hold together, where a file's faces meet at micrometres: then the pieces stay as they are.)
+      def grown(box)
+        [box[0] - MARGIN, box[1] - MARGIN, box[2] - MARGIN, box[3] + MARGIN, box[4] + MARGIN, box[5] + MARGIN]
+      end
+
+      # (Merging may part what slivers hold together, where a file's faces meet at micrometres: then the pieces stay as
+      # they are.)
       def finish(facets)
         split = Repair.split_t_junctions(@pool, facets)
         solid = Solid.compact(@pool, Repair.split_t_junctions(@pool, Repair.merge_coplanar(@pool, split)))

@@ -2,9 +2,9 @@
 
 module Nockplane
   module Solids
-    # What lies between the facets and the surfaces they stand for: volume and area to be added, by a quadrature of the distance
-    # over every triangle (six places, exact to the fourth degree: Dunavant 1985); what is left falls with the fourth power of
-    # the chord.
+    # What lies between the facets and the surfaces they stand for: volume and area to be added, by a quadrature of the
+    # distance over every triangle (six places, exact to the fourth degree: Dunavant 1985); what is left falls with the
+    # fourth power of the chord.
     module Bulge
       PLACES = [[0.445948490915965, 0.223381589678011], [0.091576213509771, 0.109951743655322]].flat_map do |a, weight|
         b = 1 - (2 * a)
@@ -37,7 +37,10 @@ module Nockplane
       def at(surface, facet, point)
         d = surface.distance(point)
         cos = Geometry::Vec.dot(surface.normal_at(point), facet.normal)
-        [cos.negative? ? d : -d, (cos.abs / (1 + (d * curvature(surface, point))) / (1 + (d * second(surface, point)))) - 1]
+        [
+          cos.negative? ? d : -d,
+          (cos.abs / (1 + (d * curvature(surface, point))) / (1 + (d * second(surface, point)))) - 1
+        ]
       end
 
       # Greater and smaller curvature of a surface near a point, 1/mm, positive away from the axis or tube centre.
@@ -54,7 +57,11 @@ module Nockplane
         when :sphere then 1 / surface.radius
         when :torus
           out = surface.radial_distance(point)
-          (out - surface.radius) / Math.hypot(out - surface.radius, Geometry::Vec.dot(Geometry::Vec.sub(point, surface.origin), surface.axis)) / out
+          (out - surface.radius) /
+            Math.hypot(
+              out - surface.radius,
+              Geometry::Vec.dot(Geometry::Vec.sub(point, surface.origin), surface.axis)
+            ) / out
         else 0.0
         end
       end

@@ -14,7 +14,8 @@ module Nockplane
           f.each_edge do |a, b|
             key = a < b ? (a << 32) | b : (b << 32) | a
             others = (by_edge[key] ||= [])
-            others.each { |other| join(parent, other, i) if yield(facets[other], f) } # more than one where slivers of two faces lie on each other
+            # more than one where slivers of two faces lie on each other
+            others.each { |other| join(parent, other, i) if yield(facets[other], f) }
             others << i
           end
         end

@@ -2,26 +2,27 @@
 
 module Nockplane
   module Solids
-    # Cutting a solid open for a section: the part before a plane, before stepped planes, or inside a closed profile down to a
-    # depth is taken away. What remains is a solid for the view; its new faces are called section/... .
+    # Cutting a solid open for a section: the part before a plane, before stepped planes, or inside a closed profile
+    # down to a depth is taken away. What remains is a solid for the view; its new faces are called section/... .
     class Cut
       # Name of every face a cut makes begins so.
       PREFIX = 'section'
       # mm the tool reaches beyond the part.
       BEYOND = 1.0
 
-      # The solid without what was cut away, the names of the new faces that are looked at, and of the others (risers of steps, walls).
+      # The solid without what was cut away, the names of the new faces that are looked at, and of the others (risers of
+      # steps, walls).
       attr_reader :remaining, :shown, :silent
 
-      # All before the plane (on the side its normal points to) goes. origin: a point of it; normal: its direction; name: what the names of
-      # the new faces begin with.
+      # All before the plane (on the side its normal points to) goes. origin: a point of it; normal: its direction;
+      # name: what the names of the new faces begin with.
       def self.plane(solid, origin, normal, name: PREFIX)
         n = Geometry::Vec.unit(normal.map(&:to_f))
         stepped(solid, [origin, Geometry::Vec.add(origin, Geometry::Vec.any_normal(n))], n, name: name)
       end
 
-      # Stepped planes: points [x, y, z] (mm) of the cutting line, looked at against the normal; the first and the last stretch
-      # run on to the end of the part. Stretches along the normal are the risers between the planes.
+      # Stepped planes: points [x, y, z] (mm) of the cutting line, looked at against the normal; the first and the last
+      # stretch run on to the end of the part. Stretches along the normal are the risers between the planes.
       # Faces: section/side.cut1, section/side.cut2 ... by the stretches of the line.
       def self.stepped(solid, points, normal, name: PREFIX)
         n = Geometry::Vec.unit(normal.map(&:to_f))
@@ -38,8 +39,8 @@ module Nockplane
         new(solid, frame, outline, low[2] - BEYOND, high[2] + BEYOND, planes.map { |i| "#{name}/side.cut#{i}" }, name)
       end
 
-      # Inside a closed profile [[u, v], ...] in the plane of a frame, all before it (on the z side) and down to depth mm.
-      # Faces: section/end.start is the floor.
+      # Inside a closed profile [[u, v], ...] in the plane of a frame, all before it (on the z side) and down to depth
+      # mm. Faces: section/end.start is the floor.
       def self.profile(solid, frame, points, depth, name: PREFIX)
         _, high = reach(solid, frame)
         new(solid, frame, points, -depth, [high[2], 0.0].max + BEYOND, ["#{name}/end.start"], name)
@@ -62,14 +63,23 @@ module Nockplane
 
       # Least and greatest [u, v, w] of a solid's box in a frame.
       def self.reach(solid, frame)
-        Array.new(8) { |i| frame.local(Array.new(3) { |k| solid.box[k + (i[k] * 3)] }) }.transpose.map(&:minmax).transpose
+        Array
+          .new(8) { |i| frame.local(Array.new(3) { |k| solid.box[k + (i[k] * 3)] }) }
+          .transpose
+          .map(&:minmax)
+          .transpose
       end
 
       # outline: [[u, v], ...] of the tool, from and to along the frame's z.
       def initialize(solid, frame, outline, from, to, shown, name)
-        pieces = outline.each_index.map { |i| Piece.new("cut#{i + 1}", outline[i].map(&:to_f), outline[(i + 1) % outline.size].map(&:to_f)) }
+        pieces =
+          outline.each_index.map do |i|
+            Piece.new("cut#{i + 1}", outline[i].map(&:to_f), outline[(i + 1) % outline.size].map(&:to_f))
+          end
         shape = Outline.new(pieces)
-        raise Nockplane::Error, "the cutting line crosses itself between '#{shape.crossing.join("' and '")}'" if shape.crossing
+        if shape.crossing
+          raise Nockplane::Error, "the cutting line crosses itself between '#{shape.crossing.join("' and '")}'"
+        end
 
         @remaining = Boolean.difference(solid, Prism.new(name, frame, [shape], from, to).solid)
         @shown = shown

@@ -16,8 +16,13 @@ module Nockplane
         ab = Geometry::Vec.sub(b, a)
         ac = Geometry::Vec.sub(c, a)
         n = Geometry::Vec.cross(ab, ac)
-        inside = [[a, b], [b, c], [c, a]].all? { |u, v| Geometry::Vec.dot(Geometry::Vec.cross(Geometry::Vec.sub(v, u), Geometry::Vec.sub(p, u)), n) >= 0 }
-        return (Geometry::Vec.dot(Geometry::Vec.sub(p, a), n) / Geometry::Vec.length(n)).abs if inside && Geometry::Vec.length(n) > 1e-12
+        inside =
+          [[a, b], [b, c], [c, a]].all? do |u, v|
+            Geometry::Vec.dot(Geometry::Vec.cross(Geometry::Vec.sub(v, u), Geometry::Vec.sub(p, u)), n) >= 0
+          end
+        if inside && Geometry::Vec.length(n) > 1e-12
+          return (Geometry::Vec.dot(Geometry::Vec.sub(p, a), n) / Geometry::Vec.length(n)).abs
+        end
 
         [[a, b], [b, c], [c, a]].map { |u, v| to_segment(p, u, v) }.min
       end

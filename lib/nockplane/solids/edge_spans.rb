@@ -2,8 +2,9 @@
 
 module Nockplane
   module Solids
-    # Edges of a solid by the names of the two faces they lie between, as spans: a straight stretch between two planes, or an
-    # arc (maybe a whole circle) where a plane and a turned face, or two turned faces, meet square to their common axis.
+    # Edges of a solid by the names of the two faces they lie between, as spans: a straight stretch between two planes,
+    # or an arc (maybe a whole circle) where a plane and a turned face, or two turned faces, meet square to their common
+    # axis.
     class EdgeSpans
       # faces: [Face, Face]; vertices: ids in order; facets: a facet of each face at the start; closed: a whole circle;
       # arc: [axis, centre] or nil. The facet of faces[0] runs the edge in the order of the vertices.
@@ -50,7 +51,10 @@ module Nockplane
         list = @edges.fetch(pair)
         a, b, f, g = list[0]
         arc = arc_of(f.face.surface, g.face.surface, a, b)
-        raise Unfit, "the edge between '#{pair[0]}' and '#{pair[1]}' is neither straight nor a circle square to its axis" unless arc || [f, g].all? { |x| x.face.surface.plane? }
+        unless arc || [f, g].all? { |x| x.face.surface.plane? }
+          raise Unfit,
+                "the edge between '#{pair[0]}' and '#{pair[1]}' is neither straight nor a circle square to its axis"
+        end
 
         runs(list).flat_map { |run| arc ? [span(run, arc)] : straight(run) }
       end
@@ -83,11 +87,18 @@ module Nockplane
       end
 
       def store(a, b, f, g)
-        f.face.name < g.face.name ? @edges[[f.face.name, g.face.name]] << [a, b, f, g] : @edges[[g.face.name, f.face.name]] << [b, a, g, f]
+        f.face.name < g.face.name ?
+          @edges[[f.face.name, g.face.name]] << [a, b, f, g] :
+          @edges[[g.face.name, f.face.name]] << [b, a, g, f]
       end
 
       def at_vertex
-        @at_vertex ||= @solid.facets.each_with_object(Hash.new { |h, k| h[k] = {} }) { |f, map| f.loops.each { |l| l.each { |v| map[v][f.face.name] ||= f } } }
+        @at_vertex ||=
+          @solid
+            .facets
+            .each_with_object(Hash.new { |h, k| h[k] = {} }) do |f, map|
+              f.loops.each { |l| l.each { |v| map[v][f.face.name] ||= f } }
+            end
       end
 
       # Faces that meet a face without a crease.
@@ -104,10 +115,17 @@ module Nockplane
       # [axis, centre] of the circle the edge lies on, nil when it is none.
       def arc_of(s, t, a, b)
         turned = [s, t].find { |x| %i[cylinder cone].include?(x.kind) } or return nil
-        return nil unless [s, t].all? { |x| Geometry::Vec.parallel?(x.axis, turned.axis, 1e-7) && (x.plane? || coaxial?(x, turned)) && %i[plane cylinder cone].include?(x.kind) }
+        unless [s, t].all? { |x|
+                 Geometry::Vec.parallel?(x.axis, turned.axis, 1e-7) && (x.plane? || coaxial?(x, turned)) &&
+                   %i[plane cylinder cone].include?(x.kind)
+               }
+          return nil
+        end
 
         heights = [a, b].map { |v| Geometry::Vec.dot(Geometry::Vec.sub(@solid.point(v), turned.origin), turned.axis) }
-        (heights[0] - heights[1]).abs < 1e-6 ? [turned.axis, Geometry::Vec.along(turned.origin, turned.axis, heights[0])] : nil
+        (heights[0] - heights[1]).abs < 1e-6 ?
+          [turned.axis, Geometry::Vec.along(turned.origin, turned.axis, heights[0])] :
+          nil
       end
 
       def coaxial?(a, b)
@@ -136,7 +154,13 @@ module Nockplane
 
       def span(run, arc)
         closed = run[0][0] == run[-1][1]
-        Span.new([run[0][2].face, run[0][3].face], run.map(&:first) + (closed ? [] : [run[-1][1]]), run[0][2, 2], closed, arc)
+        Span.new(
+          [run[0][2].face, run[0][3].face],
+          run.map(&:first) + (closed ? [] : [run[-1][1]]),
+          run[0][2, 2],
+          closed,
+          arc
+        )
       end
 
       # A run of collinear segments is one span from its first to its last vertex.

@@ -2,8 +2,8 @@
 
 module Nockplane
   module Solids
-    # The box of the true shape: corners of chords on cylinders and cones are moved out to the surface they stand for, and
-    # arcs reach past their chords.
+    # The box of the true shape: corners of chords on cylinders and cones are moved out to the surface they stand for,
+    # and arcs reach past their chords.
     # (Solid#box is the box of the chords, up to a thousandth of the radius smaller where a cut took a quadrant.)
     module Extent
       module_function
@@ -35,14 +35,19 @@ module Nockplane
       # mm that a corner may be moved.
       REACH = 1.0
 
-      # Where the surfaces of a corner meet; square to the axis onto a cylinder or cone that it is on alone. nil: where it is.
+      # Where the surfaces of a corner meet; square to the axis onto a cylinder or cone that it is on alone. nil: where
+      # it is.
       def true_place(point, surfaces)
-        apart = surfaces.reject(&:swept?).each_with_object([]) { |s, kept| kept << s unless kept.any? { |k| k.coincident?(s) } }.first(3)
+        apart =
+          surfaces
+            .reject(&:swept?)
+            .each_with_object([]) { |s, kept| kept << s unless kept.any? { |k| k.coincident?(s) } }
+            .first(3)
         apart.size == 1 ? on(apart[0], point) : Geometry::Meeting.polish(point, apart, REACH)
       end
 
-      # Where the arc over a chord (both ends at one height) reaches farthest along one of the axes, if it does so between
-      # its ends.
+      # Where the arc over a chord (both ends at one height) reaches farthest along one of the axes, if it does so
+      # between its ends.
       def bulges(surface, a, b, axes)
         height = Geometry::Vec.dot(Geometry::Vec.sub(a, surface.origin), surface.axis)
         return [] if (Geometry::Vec.dot(Geometry::Vec.sub(b, surface.origin), surface.axis) - height).abs > 1e-6
@@ -56,7 +61,9 @@ module Nockplane
 
         middle = Geometry::Vec.unit(middle)
         reach = Geometry::Vec.dot(Geometry::Vec.unit(ua), middle)
-        farthest(surface.axis, axes).select { |u| Geometry::Vec.dot(u, middle) >= reach }.map { |u| on(surface, Geometry::Vec.add(foot, u)) }
+        farthest(surface.axis, axes)
+          .select { |u| Geometry::Vec.dot(u, middle) >= reach }
+          .map { |u| on(surface, Geometry::Vec.add(foot, u)) }
       end
 
       # Unit vectors square to the axis that reach farthest along each of the axes, both ways.
@@ -77,7 +84,10 @@ module Nockplane
         return nil if Geometry::Vec.length(out) < 1e-9
 
         radius = surface.radius + ((surface.slope || 0.0) * along)
-        Geometry::Vec.add(Geometry::Vec.along(surface.origin, surface.axis, along), Geometry::Vec.scale(Geometry::Vec.unit(out), radius))
+        Geometry::Vec.add(
+          Geometry::Vec.along(surface.origin, surface.axis, along),
+          Geometry::Vec.scale(Geometry::Vec.unit(out), radius)
+        )
       end
     end
   end

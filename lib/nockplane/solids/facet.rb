@@ -56,8 +56,12 @@ module Nockplane
       def reversed = Facet.new(@loops.map(&:reverse), -@nx, -@ny, -@nz, -@d, @face, @box, @loop_boxes)
       # The same place with loops of other ids (or split edges).
       def with_loops(loops) = Facet.new(loops, @nx, @ny, @nz, @d, @face, @box, @loop_boxes)
+
       # Other loops in the same plane.
-      def trimmed(pool, loops) = Facet.new(loops, @nx, @ny, @nz, @d, @face, Facet.box_of(pool, loops[0]), Facet.boxes_of(pool, loops))
+      def trimmed(pool, loops)
+        Facet.new(loops, @nx, @ny, @nz, @d, @face, Facet.box_of(pool, loops[0]), Facet.boxes_of(pool, loops))
+      end
+
       def with_face(face) = Facet.new(@loops, @nx, @ny, @nz, @d, face, @box, @loop_boxes)
       def remapped(map) = with_loops(@loops.map { |l| l.map { |i| map[i] } })
 

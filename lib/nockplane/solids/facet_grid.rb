@@ -2,7 +2,8 @@
 
 module Nockplane
   module Solids
-    # Facets in a uniform grid of boxes, to find those near a box or along an axis-parallel ray. Indices come once a query.
+    # Facets in a uniform grid of boxes, to find those near a box or along an axis-parallel ray. Indices come once a
+    # query.
     class FacetGrid
       MOST = 64
 

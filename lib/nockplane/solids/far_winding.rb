@@ -9,7 +9,8 @@ module Nockplane
       # mm around the facet's box: less than what Boolean adds to it when it gathers near facets.
       NEAR = 5e-7
 
-      # near: { index => true } of facets that are counted elsewhere; needs: which sections (true inside, false outside).
+      # near: { index => true } of facets that are counted elsewhere; needs: which sections (true inside, false
+      # outside).
       def initialize(pool, facet, grid, others, near, section, needs)
         @pool = pool
         @facet = facet
@@ -34,7 +35,9 @@ module Nockplane
           next if @near[i] || !@section.reaches?(@others[i].box)
 
           @needs.each do |inside|
-            @section.each_segment(@others[i], inside) { |a, b| total[inside ? 1 : 2] += crossing(p, q, a, b, mp, mq, along_u) }
+            @section.each_segment(@others[i], inside) do |a, b|
+              total[inside ? 1 : 2] += crossing(p, q, a, b, mp, mq, along_u)
+            end
           end
         end
         total
@@ -44,7 +47,12 @@ module Nockplane
       def around_facet
         a, b = @facet.loops[0]
         along_u = (@vs[b] - @vs[a]).abs >= (@us[b] - @us[a]).abs
-        ray((@pool.xs[a] + @pool.xs[b]) * 0.5, (@pool.ys[a] + @pool.ys[b]) * 0.5, (@pool.zs[a] + @pool.zs[b]) * 0.5, along_u)
+        ray(
+          (@pool.xs[a] + @pool.xs[b]) * 0.5,
+          (@pool.ys[a] + @pool.ys[b]) * 0.5,
+          (@pool.zs[a] + @pool.zs[b]) * 0.5,
+          along_u
+        )
       end
 
       # Is a vertex inside the facet's box, where all facets are near ones?
@@ -53,7 +61,8 @@ module Nockplane
         x = @pool.xs[vertex]
         y = @pool.ys[vertex]
         z = @pool.zs[vertex]
-        x >= b[0] - NEAR && x <= b[3] + NEAR && y >= b[1] - NEAR && y <= b[4] + NEAR && z >= b[2] - NEAR && z <= b[5] + NEAR
+        x >= b[0] - NEAR && x <= b[3] + NEAR && y >= b[1] - NEAR && y <= b[4] + NEAR && z >= b[2] - NEAR &&
+          z <= b[5] + NEAR
       end
 
       private

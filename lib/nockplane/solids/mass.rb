@@ -4,8 +4,9 @@ module Nockplane
   module Solids
     # Volume, area, centre and moments of a solid's facets, by the divergence theorem.
     module Mass
-      # volume mm3, area mm2, centre of volume [x, y, z] mm; moments: integrals of xx, yy, zz, xy, yz, zx over the volume about
-      # the model origin, mm5; error: relative, how far volume may be off (0 for plane faces, nil when not known).
+      # volume mm3, area mm2, centre of volume [x, y, z] mm; moments: integrals of xx, yy, zz, xy, yz, zx over the
+      # volume about the model origin, mm5; error: relative, how far volume may be off (0 for plane faces, nil when not
+      # known).
       Properties = Struct.new(:volume, :area, :centre, :moments, :error) do
         # Inertia tensor about the centre, axes of the model, mm5 (times density: mass x mm2): [[Ixx, Ixy, Ixz], ...].
         def inertia
@@ -32,7 +33,13 @@ module Nockplane
           each_triangle(solid, f) { |p, q, r| add(first, second, p, q, r) }
         end
         centre = volume.abs < 1e-12 ? [0.0, 0.0, 0.0] : first.map { |m| m / 24 / volume }
-        Properties.new(volume, area, centre, second.map { |m| m / 120 }, solid.facets.all? { |f| f.face.surface.plane? } ? 0.0 : nil)
+        Properties.new(
+          volume,
+          area,
+          centre,
+          second.map { |m| m / 120 },
+          solid.facets.all? { |f| f.face.surface.plane? } ? 0.0 : nil
+        )
       end
 
       # Moments of the tetrahedron from the origin to a triangle, times 24 and 120.
@@ -50,9 +57,10 @@ module Nockplane
       # Volume of one mesh filled up to the true surfaces, mm3: good to some 1e-6 of it.
       def filled_volume(solid) = of(solid).volume + Bulge.of(solid)[0]
 
-      # The values that two meshes, the second with twice the segments per circle, tend to. Volume and area are first filled up
-      # to the true surfaces (Bulge): what is then missing falls with the fourth power of the chord, that of free surfaces and
-      # of centre and moments with the square (Richardson extrapolation). error: a hundredth of the last step made.
+      # The values that two meshes, the second with twice the segments per circle, tend to. Volume and area are first
+      # filled up to the true surfaces (Bulge): what is then missing falls with the fourth power of the chord, that of
+      # free surfaces and of centre and moments with the square (Richardson extrapolation). error: a hundredth of the
+      # last step made.
       def extrapolated(coarse, fine)
         a = of(coarse)
         b = of(fine)
@@ -61,7 +69,13 @@ module Nockplane
         (va, aa), (vb, ab) = [[a, coarse], [b, fine]].map { |m, s| Bulge.of(s).zip([m.volume, m.area]).map(&:sum) }
         volume = better[va, vb, order]
         error = b.error || ([(volume - vb).abs, (volume - b.volume).abs / 10].max / volume.abs / 100)
-        Properties.new(volume, better[aa, ab, 4], a.centre.zip(b.centre).map { |x, y| better[x, y, 4] }, a.moments.zip(b.moments).map { |x, y| better[x, y, 4] }, error)
+        Properties.new(
+          volume,
+          better[aa, ab, 4],
+          a.centre.zip(b.centre).map { |x, y| better[x, y, 4] },
+          a.moments.zip(b.moments).map { |x, y| better[x, y, 4] },
+          error
+        )
       end
 
       # The same of a solid moved by a Transform.

@@ -13,7 +13,8 @@ module Nockplane
       # The face of a name; the block gives its surface the first time.
       def face(name) = @faces[name] ||= Face.new(name, yield)
 
-      # Adds a facet from loops of model points; degenerate corners are dropped, and the facet with them when < 3 are left.
+      # Adds a facet from loops of model points; degenerate corners are dropped, and the facet with them when < 3 are
+      # left.
       def facet(face, *loops)
         ids = loops.map { |points| clean(points.map { |p| @pool.weld(*p) }) }.reject { |l| l.size < 3 }
         @facets << Facet.over(@pool, ids, face) unless ids.empty?

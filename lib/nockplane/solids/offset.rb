@@ -2,9 +2,9 @@
 
 module Nockplane
   module Solids
-    # A solid with every face moved along its normal: the hollow of a shell. Each vertex goes where the moved faces around it
-    # meet (three planes in one point; fewer: the shortest way), on the analytic normals, so that curved faces keep exact
-    # sizes. Topology is kept: where the wall would make a face vanish or turn over, #fault says so.
+    # A solid with every face moved along its normal: the hollow of a shell. Each vertex goes where the moved faces
+    # around it meet (three planes in one point; fewer: the shortest way), on the analytic normals, so that curved faces
+    # keep exact sizes. Topology is kept: where the wall would make a face vanish or turn over, #fault says so.
     class Offset
       # Cannot be moved that far; the message says why.
       class TooFar < Nockplane::Error; end
@@ -32,16 +32,24 @@ module Nockplane
 
       def move(index)
         p = @solid.point(index)
-        planes = @around[index].map { |f| [@solid.outward(f, index), @distance[f.face.name]] }.uniq { |n, d| [*n, d].map { |x| (x * 1e6).round } }
-        shift = Geometry::Meeting.shift(planes) or raise TooFar, "the faces that meet at #{place(p)} can't all be moved; leave one of them open, or make the wall after the features there"
+        planes =
+          @around[index]
+            .map { |f| [@solid.outward(f, index), @distance[f.face.name]] }
+            .uniq { |n, d| [*n, d].map { |x| (x * 1e6).round } }
+        shift = Geometry::Meeting.shift(planes) or
+          raise TooFar,
+                "the faces that meet at #{place(p)} can't all be moved; leave one of them open, or make the wall " \
+                "after the features there"
         Geometry::Vec.add(p, shift)
       end
 
       def add(mesh, facet)
         face = mesh.face(@name.call(facet.face.name)) { surface(facet) }
         loops = facet.loops.map { |l| l.map { |i| @moved[i] } }
-        if flat?(facet, loops) then mesh.facet(face, *loops)
-        else Triangulator.triangles(@solid, facet).each { |t| mesh.facet(face, checked(facet, t.map { |i| @moved[i] })) }
+        if flat?(facet, loops)
+          mesh.facet(face, *loops)
+        else
+          Triangulator.triangles(@solid, facet).each { |t| mesh.facet(face, checked(facet, t.map { |i| @moved[i] })) }
         end
       end
 
@@ -55,17 +63,22 @@ module Nockplane
       end
 
       def checked(facet, points)
-        raise TooFar, vanished(facet) if Geometry::Vec.dot(Geometry::Polygon.area_vector(points), facet.normal).negative?
+        if Geometry::Vec.dot(Geometry::Polygon.area_vector(points), facet.normal).negative?
+          raise TooFar, vanished(facet)
+        end
 
         points
       end
 
-      def vanished(facet) = "the face '#{facet.face.name}' is too small for it at #{place(@solid.point(facet.loops[0][0]))}"
+      def vanished(facet)
+        "the face '#{facet.face.name}' is too small for it at #{place(@solid.point(facet.loops[0][0]))}"
+      end
 
       def surface(facet)
         s = facet.face.surface
         inside = Geometry::Vec.dot(s.normal_at(@solid.point(facet.loops[0][0])), facet.normal).negative?
-        s.offset(@distance[facet.face.name] * (inside ? -1 : 1)) || Geometry::Surface.plane(@moved[facet.loops[0][0]], facet.normal)
+        s.offset(@distance[facet.face.name] * (inside ? -1 : 1)) ||
+          Geometry::Surface.plane(@moved[facet.loops[0][0]], facet.normal)
       end
 
       def place(point) = format('(%.2f, %.2f, %.2f) mm', *point)

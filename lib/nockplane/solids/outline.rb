@@ -39,7 +39,11 @@ module Nockplane
         starts = @pieces.each_index.map do |i|
           Corner.new(@pieces[i].from, @pieces[i], @pieces[i - 1].left(1.0), @pieces[i].left(0.0)).inset(mm)
         end
-        Outline.new(@pieces.each_with_index.map { |p, i| Piece.new(p.name, starts[i], starts[(i + 1) % @pieces.size], p.centre, p.turn) })
+        Outline.new(
+          @pieces.each_with_index.map do |p, i|
+            Piece.new(p.name, starts[i], starts[(i + 1) % @pieces.size], p.centre, p.turn)
+          end
+        )
       end
 
       # Corners of the chords, refine as in Discretise; tube: use the steps of small rounds for arcs.
@@ -48,7 +52,9 @@ module Nockplane
           n = p.chords(refine, tube: tube)
           (0...n).map { |i| [p.at(i.fdiv(n)), p, i.zero? ? nil : p.left(i.fdiv(n)), p.left(i.fdiv(n))] }
         end
-        raw.each_with_index.map { |(point, piece, before, after), i| Corner.new(point, piece, before || raw[i - 1][1].left(1.0), after) }
+        raw.each_with_index.map do |(point, piece, before, after), i|
+          Corner.new(point, piece, before || raw[i - 1][1].left(1.0), after)
+        end
       end
 
       # Box [u0, v0, u1, v1] of the chords.

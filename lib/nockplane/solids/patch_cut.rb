@@ -2,9 +2,9 @@
 
 module Nockplane
   module Solids
-    # Loops of a face on a surface that closes on itself, made into one outline with holes: loops that go round are joined by
-    # a seam (or closed over a pole), holes are moved by whole periods into the outline, and a face without an outline is
-    # the whole surface.
+    # Loops of a face on a surface that closes on itself, made into one outline with holes: loops that go round are
+    # joined by a seam (or closed over a pole), holes are moved by whole periods into the outline, and a face without an
+    # outline is the whole surface.
     class PatchCut
       def initialize(chart, pool, grid)
         @chart = chart
@@ -30,15 +30,22 @@ module Nockplane
       def whole(plain)
         outer = plain.max_by { |l| area(l).abs }
         return nil if outer && (area(outer).positive? || @chart.periods.none?)
-        return nil if @chart.domain.any?(&:nil?) || (outer && area(outer).abs > 0.999 * @chart.domain.map { |a, b| b - a }.reduce(:*))
+        if @chart.domain.any?(&:nil?) ||
+             (outer && area(outer).abs > 0.999 * @chart.domain.map { |a, b| b - a }.reduce(:*))
+          return nil
+        end
 
         (u0, u1), (v0, v1) = @chart.domain
         @grid.settle([u0, u1], [v0, v1])
         side_u = [u0, *@grid.between(u0, u1, 0)]
         side_v = [v0, *@grid.between(v0, v1, 1)]
         at = Hash.new { |h, (u, v)| h[[u, v]] = @pool.add(@chart.at(u, v)) }
-        id = ->(u, v) { at[[@chart.periods[0] && u == u1 ? u0 : pole_u(u, v, u0), @chart.periods[1] && v == v1 ? v0 : v]] }
-        border = side_u.map { |u| [u, v0] } + side_v.map { |v| [u1, v] } + [u1, *side_u.drop(1).reverse].map { |u| [u, v1] } + [v1, *side_v.drop(1).reverse].map { |v| [u0, v] }
+        id = ->(u, v) do
+          at[[@chart.periods[0] && u == u1 ? u0 : pole_u(u, v, u0), @chart.periods[1] && v == v1 ? v0 : v]]
+        end
+        border =
+          side_u.map { |u| [u, v0] } + side_v.map { |v| [u1, v] } + [u1, *side_u.drop(1).reverse].map { |u| [u, v1] } +
+            [v1, *side_v.drop(1).reverse].map { |v| [u0, v] }
         PatchMesh::Loop.new(border.map(&:first), border.map(&:last), border.map { |u, v| id[u, v] }, [0, 0])
       end
 
@@ -48,7 +55,10 @@ module Nockplane
       # One outline of the loops that go round: two joined by a seam, or one closed over a pole.
       def joined(round)
         axis = round[0].winding[0].zero? ? 1 : 0
-        raise PatchMesh::Unfit, 'its outlines go round the surface in a way that is not understood' if round.size > 2 || round.any? { |l| l.winding[axis].abs != 1 || l.winding[1 - axis].nonzero? }
+        if round.size > 2 || round.any? { |l| l.winding[axis].abs != 1 || l.winding[1 - axis].nonzero? }
+          raise PatchMesh::Unfit, 'its outlines go round the surface in a way that is not understood'
+        end
+
         return over_pole(round[0], axis) if round.size == 1
 
         up, down = round.partition { |l| l.winding[axis].positive? }.map(&:first)
@@ -69,14 +79,17 @@ module Nockplane
         @grid.settle((a + b).map { |uv, _| uv[0] }, (a + b).map { |uv, _| uv[1] })
         seam = seam(a[0], [shifted(b[0][0], axis, -period), b[0][1]], axis)
         there = seam.map { |uv, id| [shifted(uv, axis, period), id] }
-        loop_of(a + [[shifted(a[0][0], axis, period), a[0][1]]] + there + b + [[shifted(b[0][0], axis, -period), b[0][1]]] + seam.reverse)
+        loop_of(
+          a + [[shifted(a[0][0], axis, period), a[0][1]]] + there + b + [[shifted(b[0][0], axis, -period), b[0][1]]] +
+            seam.reverse
+        )
       end
 
       # Places tried for a seam.
       TRIES = 60
 
-      # [place on the first loop, place on the second] that a seam can join without crossing anything: the straightest first, far
-      # from holes before near ones.
+      # [place on the first loop, place on the second] that a seam can join without crossing anything: the straightest
+      # first, far from holes before near ones.
       def place_for_seam(first, second, axis)
         pairs = first.each_index.map do |i|
           u = first[i][0][axis]
@@ -84,7 +97,11 @@ module Nockplane
           [near(second[k][0][axis] - u, axis).abs.round(9), -clearance(u, axis), i, k]
         end
         borders = [first.map(&:first), second.map(&:first), *@holes.map { |h| h.us.zip(h.vs) }]
-        found = pairs.sort.first(TRIES).find { |_, _, i, k| free?(first[i][0], turned_to(second[k][0], first[i][0], axis), borders, axis) }
+        found =
+          pairs
+            .sort
+            .first(TRIES)
+            .find { |_, _, i, k| free?(first[i][0], turned_to(second[k][0], first[i][0], axis), borders, axis) }
         (found || pairs.min)[2, 2]
       end
 
@@ -94,7 +111,10 @@ module Nockplane
 
       # How far a place is from the nearest hole, counted round.
       def clearance(u, axis)
-        @holes.map { |h| (axis.zero? ? h.us : h.vs).minmax }.map { |low, high| near(u - ((low + high) / 2), axis).abs - ((high - low) / 2) }.min || 0.0
+        @holes
+          .map { |h| (axis.zero? ? h.us : h.vs).minmax }
+          .map { |low, high| near(u - ((low + high) / 2), axis).abs - ((high - low) / 2) }
+          .min || 0.0
       end
 
       # Does the straight way from p to q cross no border, in any turn?
@@ -104,7 +124,9 @@ module Nockplane
           ring.each_index.any? do |i|
             next false if i.zero? && n < 2 # loops that go round: from their last point to the first is a turn
 
-            [-period, 0.0, period].any? { |by| crosses?(p, q, shifted(ring[i - 1], axis, by), shifted(ring[i], axis, by)) }
+            [-period, 0.0, period].any? do |by|
+              crosses?(p, q, shifted(ring[i - 1], axis, by), shifted(ring[i], axis, by))
+            end
           end
         end
       end
@@ -117,14 +139,19 @@ module Nockplane
         side[p, q, a] * side[p, q, b] <= 0 && side[a, b, p] * side[a, b, q] <= 0
       end
 
-      # On surfaces that close the other way too: the face lies at the left of the first loop, so the second one is above it
-      # (below it, when they go round in v).
+      # On surfaces that close the other way too: the face lies at the left of the first loop, so the second one is
+      # above it (below it, when they go round in v).
       def above(down, up, axis)
         period = @chart.periods[1 - axis] or return down
         low, high = [up, down].map { |l| (axis.zero? ? l.vs : l.us).then { |all| all.sum / all.size } }
         by = axis.zero? ? ((high - low) % period) - (high - low) : -((low - high) % period) - (high - low)
         add = ->(list) { list.map { |t| t + by } }
-        PatchMesh::Loop.new(axis.zero? ? down.us : add[down.us], axis.zero? ? add[down.vs] : down.vs, down.ids, down.winding)
+        PatchMesh::Loop.new(
+          axis.zero? ? down.us : add[down.us],
+          axis.zero? ? add[down.vs] : down.vs,
+          down.ids,
+          down.winding
+        )
       end
 
       # [[uv, id], ...] of new points on the way from p to q.
@@ -152,11 +179,18 @@ module Nockplane
         tip = @pool.add(@chart.at(a[0][0][0], pole))
         seam = seam(a[0], [[a[0][0][0], pole], tip], 0)
         there = seam.map { |uv, id| [shifted(uv, 0, period), id] }
-        loop_of(a + [[shifted(a[0][0], 0, period), a[0][1]]] + there + [[[a[0][0][0] + period, pole], tip], [[a[0][0][0], pole], tip]] + seam.reverse)
+        loop_of(
+          a + [[shifted(a[0][0], 0, period), a[0][1]]] + there +
+            [[[a[0][0][0] + period, pole], tip], [[a[0][0][0], pole], tip]] + seam.reverse
+        )
       end
 
       def points(loop) = loop.us.zip(loop.vs).zip(loop.ids)
-      def loop_of(list) = PatchMesh::Loop.new(list.map { |uv, _| uv[0] }, list.map { |uv, _| uv[1] }, list.map(&:last), [0, 0])
+
+      def loop_of(list)
+        PatchMesh::Loop.new(list.map { |uv, _| uv[0] }, list.map { |uv, _| uv[1] }, list.map(&:last), [0, 0])
+      end
+
       def shifted(uv, axis, by) = uv.dup.tap { |p| p[axis] += by }
 
       def moved_into(hole, outline)

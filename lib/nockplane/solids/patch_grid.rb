@@ -2,8 +2,8 @@
 
 module Nockplane
   module Solids
-    # How finely a curved surface is meshed: steps in u and v like the chords of a circle that turns as its normal does; and the
-    # lines themselves.
+    # How finely a curved surface is meshed: steps in u and v like the chords of a circle that turns as its normal does;
+    # and the lines themselves.
     class PatchGrid
       MOST = 96
 
@@ -18,7 +18,12 @@ module Nockplane
       def settle(us, vs)
         low_u, high_u = us.minmax
         low_v, high_v = vs.minmax
-        @step_u, @step_v = elementary || [span(high_u - low_u, 0, [low_u, high_u], [low_v, high_v]), span(high_v - low_v, 1, [low_u, high_u], [low_v, high_v])]
+        @step_u, @step_v =
+          elementary ||
+            [
+              span(high_u - low_u, 0, [low_u, high_u], [low_v, high_v]),
+              span(high_v - low_v, 1, [low_u, high_u], [low_v, high_v])
+            ]
         @step_u /= @refine
         @step_v /= @refine
       end
@@ -37,13 +42,20 @@ module Nockplane
 
       private
 
-      def marks(low, high, step) = ((low / step).floor..(high / step).ceil).map { |k| k * step }.select { |x| x > low && x < high }
+      def marks(low, high, step)
+        ((low / step).floor..(high / step).ceil).map { |k| k * step }.select { |x| x > low && x < high }
+      end
 
       def elementary
         turn = 2 * Math::PI
         case @chart.kind
-        when :cylinder, :cone, :sphere then [turn / Geometry::Chords.per_circle(@chart.radius)] * 2
-        when :torus then [turn / Geometry::Chords.per_circle(@chart.radius + @chart.minor), turn / Geometry::Chords.per_circle(@chart.minor)]
+        when :cylinder, :cone, :sphere
+          [turn / Geometry::Chords.per_circle(@chart.radius)] * 2
+        when :torus
+          [
+            turn / Geometry::Chords.per_circle(@chart.radius + @chart.minor),
+            turn / Geometry::Chords.per_circle(@chart.minor)
+          ]
         end
       end
 
@@ -55,17 +67,26 @@ module Nockplane
           across = (axis.zero? ? vs : us).then { |a, b| a + ((b - a) * k) }
           along = (0..12).map { |i| (axis.zero? ? us : vs).then { |a, b| a + ((b - a) * i / 12) } }
           normals = along.filter_map { |t| axis.zero? ? @chart.normal(t, across) : @chart.normal(across, t) }
-          [normals.each_cons(2).sum { |m, n| Math.acos(Geometry::Vec.dot(m, n).clamp(-1.0, 1.0)) }, reach(along, across, axis)]
+          [
+            normals.each_cons(2).sum { |m, n| Math.acos(Geometry::Vec.dot(m, n).clamp(-1.0, 1.0)) },
+            reach(along, across, axis)
+          ]
         end
         # Straight along: no lines are needed. Else as finely as circles of that curvature, and in four parts at least.
         return 4 * length if turns.all? { |turn, _| turn < 1e-7 }
 
-        n = turns.map { |turn, mm| turn < 1e-7 ? 0.0 : turn * Geometry::Chords.per_circle(mm / turn) / (2 * Math::PI) }.max
+        n =
+          turns
+            .map { |turn, mm| turn < 1e-7 ? 0.0 : turn * Geometry::Chords.per_circle(mm / turn) / (2 * Math::PI) }
+            .max
         length / n.ceil.clamp(4, MOST)
       end
 
       def reach(along, across, axis)
-        along.map { |t| axis.zero? ? @chart.at(t, across) : @chart.at(across, t) }.each_cons(2).sum { |p, q| Geometry::Vec.distance(p, q) }
+        along
+          .map { |t| axis.zero? ? @chart.at(t, across) : @chart.at(across, t) }
+          .each_cons(2)
+          .sum { |p, q| Geometry::Vec.distance(p, q) }
       end
     end
   end

@@ -45,7 +45,10 @@ module Nockplane
 
       # [[point, normal, [u, v]], ...] at all its points, for a NormalField.
       def normals
-        @ids.each_with_index.filter_map { |id, i| (n = @chart.normal(@us[i], @vs[i])) && [@pool.point(id), n, [@us[i], @vs[i]]] }.uniq(&:first)
+        @ids
+          .each_with_index
+          .filter_map { |id, i| (n = @chart.normal(@us[i], @vs[i])) && [@pool.point(id), n, [@us[i], @vs[i]]] }
+          .uniq(&:first)
       end
 
       private
@@ -95,7 +98,14 @@ module Nockplane
         out.rotate(-start)
       end
 
-      def upper?(pole) = @given.flatten.map { |id| @chart.uv(@pool.point(id))[1] }.minmax.then { |low, high| (pole - high).abs < (pole - low).abs }
+      def upper?(pole)
+        @given
+          .flatten
+          .map { |id| @chart.uv(@pool.point(id))[1] }
+          .minmax
+          .then { |low, high| (pole - high).abs < (pole - low).abs }
+      end
+
       def below(u, than, turn) = u > than - 1e-9 ? u - turn : u
       def above(u, than, turn) = u < than + 1e-9 ? u + turn : u
 
@@ -113,7 +123,8 @@ module Nockplane
       # How far u moves on from the last point to the first one.
       def closing(all) = (turn = @chart.periods[0]) ? winding(all)[0] * turn : 0.0
 
-      # All loops in coordinates counted in steps of the grid; along rulings so flat that points join to the nearest in u.
+      # All loops in coordinates counted in steps of the grid; along rulings so flat that points join to the nearest in
+      # u.
       def scaled(loops)
         @us = loops.flat_map(&:us)
         @vs = loops.flat_map(&:vs)
@@ -125,14 +136,18 @@ module Nockplane
         [snapped(@us, @ku, SNAP), snapped(@vs, @kv, @chart.ruled? ? SNAP * FLATNESS : SNAP)]
       end
 
-      # Scaled coordinates; those nearer to each other than a snap become one, so that points of one rim or ruling lie in one line
-      # (else the triangulation takes noise along a rim for corners).
+      # Scaled coordinates; those nearer to each other than a snap become one, so that points of one rim or ruling lie
+      # in one line (else the triangulation takes noise along a rim for corners).
       def snapped(values, scale, snap)
         found = Array.new(values.size)
-        values.each_index.sort_by { |i| values[i] }.slice_when { |i, j| (values[j] - values[i]) * scale > snap }.each do |run|
-          middle = (run.sum { |i| values[i] } / run.size * scale).round(9)
-          run.each { |i| found[i] = middle }
-        end
+        values
+          .each_index
+          .sort_by { |i| values[i] }
+          .slice_when { |i, j| (values[j] - values[i]) * scale > snap }
+          .each do |run|
+            middle = (run.sum { |i| values[i] } / run.size * scale).round(9)
+            run.each { |i| found[i] = middle }
+          end
         found
       end
 
@@ -141,7 +156,9 @@ module Nockplane
         rulings = Geometry::Rulings.new(@chart.ruling_frame, @chart.radius, @refine)
         ss = @us.map { |u| @chart.strip(u, rulings) }
         rings = Geometry::Polygon.nested(numbered(loops), ss, @vs)
-        StripMesh.polygons(ss, @vs, rings)&.flat_map { |polygon| Triangulator.new(ss, @vs, polygon, flat: true).triangles }
+        StripMesh
+          .polygons(ss, @vs, rings)
+          &.flat_map { |polygon| Triangulator.new(ss, @vs, polygon, flat: true).triangles }
       end
 
       # Loops as numbers of their points.
@@ -158,7 +175,9 @@ module Nockplane
         found = Triangulator.new(us, vs, rings, flat: true).triangles
         inner = @chart.ruled? ? [] : inside(us, vs, rings)
         made = Geometry::Delaunay.new(us, vs, found).call(inner)
-        @rough = made.sum { |t| Triangulator.turn(us, vs, *t).abs } / 2 > ROUGH * rings.sum { |r| Geometry::Polygon.area(r, us, vs) }
+        @rough =
+          made.sum { |t| Triangulator.turn(us, vs, *t).abs } / 2 >
+            ROUGH * rings.sum { |r| Geometry::Polygon.area(r, us, vs) }
         made
       end
 

@@ -2,8 +2,8 @@
 
 module Nockplane
   module Solids
-    # One piece of a closed plane outline: a line, an arc about centre (turn in radians, positive counter-clockwise), or a
-    # spline (Geometry::Spline).
+    # One piece of a closed plane outline: a line, an arc about centre (turn in radians, positive counter-clockwise), or
+    # a spline (Geometry::Spline).
     Piece = Struct.new(:name, :from, :to, :centre, :turn, :spline) do
       def self.of_spline(name, spline) = new(name, spline.points[0], spline.points[-1], nil, nil, spline)
 
@@ -14,7 +14,12 @@ module Nockplane
 
       # mm; of a spline by its chords.
       def length
-        return (0..(spline.spans * 16)).map { |i| spline.at(i.fdiv(spline.spans * 16)) }.each_cons(2).sum { |p, q| Math.hypot(q[0] - p[0], q[1] - p[1]) } if spline
+        if spline
+          return (0..(spline.spans * 16))
+            .map { |i| spline.at(i.fdiv(spline.spans * 16)) }
+            .each_cons(2)
+            .sum { |p, q| Math.hypot(q[0] - p[0], q[1] - p[1]) }
+        end
 
         arc? ? radius * turn.abs : Math.hypot(to[0] - from[0], to[1] - from[1])
       end
@@ -69,13 +74,19 @@ module Nockplane
       # Radians a spline turns in all.
       def turning
         n = spline.spans * 8
-        (0..n).map { |i| along(i.fdiv(n)) }.each_cons(2).sum { |a, b| Math.atan2((a[0] * b[1]) - (a[1] * b[0]), (a[0] * b[0]) + (a[1] * b[1])).abs }
+        (0..n)
+          .map { |i| along(i.fdiv(n)) }
+          .each_cons(2)
+          .sum { |a, b| Math.atan2((a[0] * b[1]) - (a[1] * b[0]), (a[0] * b[0]) + (a[1] * b[1])).abs }
       end
 
       # Green's theorem on a cubic Bezier, exact.
       def bezier_area(b)
         cross = ->(i, j) { (b[i][0] * b[j][1]) - (b[i][1] * b[j][0]) }
-        ((6 * cross[0, 1]) + (3 * cross[0, 2]) + cross[0, 3] + (3 * cross[1, 2]) + (3 * cross[1, 3]) + (6 * cross[2, 3])) / 20.0
+        (
+          (6 * cross[0, 1]) + (3 * cross[0, 2]) + cross[0, 3] + (3 * cross[1, 2]) + (3 * cross[1, 3]) +
+            (6 * cross[2, 3])
+        ) / 20.0
       end
     end
   end

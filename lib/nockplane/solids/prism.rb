@@ -2,8 +2,8 @@
 
 module Nockplane
   module Solids
-    # Extrusion of outlines along a frame's z, with optional chamfers or rounds around the rims of either end, or with draft:
-    # walls that lean towards the material with the distance from the sketch plane (w = 0).
+    # Extrusion of outlines along a frame's z, with optional chamfers or rounds around the rims of either end, or with
+    # draft: walls that lean towards the material with the distance from the sketch plane (w = 0).
     # Faces: PREFIX/side.PIECE, PREFIX/end.start, PREFIX/end.end, PREFIX/chamfer.end.PIECE, PREFIX/round.end.PIECE.
     class Prism
       # w: mm along z; inset: mm of the outline towards the material; band: what the walls up to the next level are.
@@ -63,7 +63,8 @@ module Nockplane
       def band(corners, low, high)
         corners.each_with_index do |a, i|
           b = corners[(i + 1) % corners.size]
-          quad = [[a, low], [b, low], [b, high], [a, high]].map { |c, level| @frame.point(*c.inset(level.inset), level.w) }
+          quad =
+            [[a, low], [b, low], [b, high], [a, high]].map { |c, level| @frame.point(*c.inset(level.inset), level.w) }
           @mesh.facet(wall(a.piece, low.band, quad), quad)
         end
       end
@@ -79,7 +80,9 @@ module Nockplane
       end
 
       def plane_normal(quad)
-        Geometry::Vec.unit(Geometry::Vec.cross(Geometry::Vec.sub(quad[2], quad[0]), Geometry::Vec.sub(quad[3], quad[1])))
+        Geometry::Vec.unit(
+          Geometry::Vec.cross(Geometry::Vec.sub(quad[2], quad[0]), Geometry::Vec.sub(quad[3], quad[1]))
+        )
       end
 
       def arc_wall(piece, band)
@@ -90,16 +93,31 @@ module Nockplane
         rim, at, away = rim_of(band)
         shrink = piece.turn.positive? ? -1.0 : 1.0
         if rim.kind == :chamfer
-          Geometry::Surface.cone(@frame.point(*piece.centre, at - (away * rim.size)), @frame.z, piece.radius, shrink * away)
+          Geometry::Surface.cone(
+            @frame.point(*piece.centre, at - (away * rim.size)),
+            @frame.z,
+            piece.radius,
+            shrink * away
+          )
         else
-          Geometry::Surface.torus(@frame.point(*piece.centre, at - (away * rim.size)), @frame.z, piece.radius + (shrink * rim.size), rim.size)
+          Geometry::Surface.torus(
+            @frame.point(*piece.centre, at - (away * rim.size)),
+            @frame.z,
+            piece.radius + (shrink * rim.size),
+            rim.size
+          )
         end
       end
 
       # A leaning arc: radius as sketched at the sketch plane.
       def drafted(piece)
         away = @to > -@from ? 1.0 : -1.0
-        Geometry::Surface.cone(@frame.point(*piece.centre), @frame.z, piece.radius, @lean * away * (piece.turn.positive? ? -1.0 : 1.0))
+        Geometry::Surface.cone(
+          @frame.point(*piece.centre),
+          @frame.z,
+          piece.radius,
+          @lean * away * (piece.turn.positive? ? -1.0 : 1.0)
+        )
       end
 
       def round_wall(piece, band)

@@ -27,7 +27,9 @@ module Nockplane
       end
 
       # Places of a triangle's edges, the longest first.
-      def edges(t, pool) = (0..2).sort_by { |k| -Geometry::Vec.distance(pool.point(t[k]), pool.point(t[k - 2])) }.first(1)
+      def edges(t, pool)
+        (0..2).sort_by { |k| -Geometry::Vec.distance(pool.point(t[k]), pool.point(t[k - 2])) }.first(1)
+      end
 
       def partner(t, k, triangles, by_edge, taken, pool)
         a, b, c = t[k], t[k - 2], t[k - 1]

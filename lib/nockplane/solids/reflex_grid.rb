@@ -42,7 +42,11 @@ module Nockplane
         vs = nodes.map { |k| @vs[@id[k]] }
         @u0, u1 = us.minmax
         @v0, v1 = vs.minmax
-        @size = [Math.sqrt([(u1 - @u0) * (v1 - @v0), 1e-6].max / nodes.size) * 2, [u1 - @u0, v1 - @v0].max / 200, 1e-6].max
+        @size = [
+          Math.sqrt([(u1 - @u0) * (v1 - @v0), 1e-6].max / nodes.size) * 2,
+          [u1 - @u0, v1 - @v0].max / 200,
+          1e-6
+        ].max
         @count = 400
         @cells = {}
         nodes.each_with_index { |k, i| (@cells[(cell(us[i], @u0) << 20) | cell(vs[i], @v0)] ||= []) << k }

@@ -2,7 +2,8 @@
 
 module Nockplane
   module Solids
-    # After a boolean: splits edges at vertices of neighbours lying on them, and merges coplanar facets that share an edge.
+    # After a boolean: splits edges at vertices of neighbours lying on them, and merges coplanar facets that share an
+    # edge.
     module Repair
       TOL = Geometry::Tolerance::WELD
 

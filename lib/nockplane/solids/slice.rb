@@ -20,7 +20,10 @@ module Nockplane
         @faces = {}
         @overlay = Geometry::Overlay.new(@pool, *normal)
         cut(solid, [*normal, Geometry::Vec.dot(normal, origin)])
-        @loops = @overlay.polygons { |_base, inside, _| inside }.flat_map { |ids| ids.each_with_index.map { |l, i| loop_of(l, i.positive?) } }
+        @loops =
+          @overlay
+            .polygons { |_base, inside, _| inside }
+            .flat_map { |ids| ids.each_with_index.map { |l, i| loop_of(l, i.positive?) } }
         Ractor.make_shareable(self)
       end
 

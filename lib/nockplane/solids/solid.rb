@@ -44,7 +44,8 @@ module Nockplane
         Geometry::Vec.dot(n, facet.normal).negative? ? Geometry::Vec.neg(n) : n
       end
 
-      # Does the normal of a facet's surface run out of the solid? (Asked at the corner farthest from the axis: at a tip there is none.)
+      # Does the normal of a facet's surface run out of the solid? (Asked at the corner farthest from the axis: at a tip
+      # there is none.)
       def along?(facet)
         surface = facet.face.surface
         corner = facet.loops[0].max_by { |i| surface.swept? ? 0 : surface.radial_distance(point(i)) }

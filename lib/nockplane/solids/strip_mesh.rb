@@ -2,9 +2,10 @@
 
 module Nockplane
   module Solids
-    # A face of a cylinder cut at its rulings into flat polygons, a strip between two rulings at a time. The outline has a corner wherever it
-    # crosses a ruling, so every piece of it lies in one strip; along a ruling the face goes on from one outline to the next, whatever
-    # holes there are. Coordinates: s counted in strips (rulings are whole numbers), v mm along.
+    # A face of a cylinder cut at its rulings into flat polygons, a strip between two rulings at a time. The outline has
+    # a corner wherever it crosses a ruling, so every piece of it lies in one strip; along a ruling the face goes on
+    # from one outline to the next, whatever holes there are. Coordinates: s counted in strips (rulings are whole
+    # numbers), v mm along.
     class StripMesh
       # Parts of a strip within which a corner lies on a ruling.
       ON = 1e-5
@@ -13,12 +14,13 @@ module Nockplane
       # Parts of a strip that a corner may stand off a ruling it is taken to be on.
       NEAR = 0.25
 
-      # A corner of the outline at which a piece of it comes to a ruling from a strip or leaves it. id: index of the corner; v; slope: of
-      # the piece, dv by ds away from the ruling; piece: which.
+      # A corner of the outline at which a piece of it comes to a ruling from a strip or leaves it. id: index of the
+      # corner; v; slope: of the piece, dv by ds away from the ruling; piece: which.
       Event = Struct.new(:id, :v, :slope, :piece)
 
-      # [[outline, hole, ...], ...] of polygons, the outlines counter-clockwise; nil where a piece of the outline crosses a ruling without a corner.
-      # ss, vs: coordinates; rings: indices around the outline and its holes, the face at their left.
+      # [[outline, hole, ...], ...] of polygons, the outlines counter-clockwise; nil where a piece of the outline
+      # crosses a ruling without a corner. ss, vs: coordinates; rings: indices around the outline and its holes, the
+      # face at their left.
       def self.polygons(ss, vs, rings) = new(ss, vs, rings).polygons
 
       def initialize(ss, vs, rings)
@@ -36,7 +38,8 @@ module Nockplane
 
       private
 
-      # Where a ring crosses a ruling and has no corner there (none was made because one was near), the near one takes its place.
+      # Where a ring crosses a ruling and has no corner there (none was made because one was near), the near one takes
+      # its place.
       def settle(ring)
         ring.each_index do |k|
           a, b = ring[k - 1], ring[k]
@@ -50,7 +53,8 @@ module Nockplane
 
       def ruling?(i) = @ss[i] == @ss[i].round
 
-      # { strip => [[indices of a run of corners], ...] }: stretches of the outline within one strip, from ruling to ruling or closed.
+      # { strip => [[indices of a run of corners], ...] }: stretches of the outline within one strip, from ruling to
+      # ruling or closed.
       def pieces_by_strip
         found = Hash.new { |h, k| h[k] = [] }
         @rings.each do |ring|
@@ -91,13 +95,15 @@ module Nockplane
         nested(loops.select { |l| l.size > 2 })
       end
 
-      # { index of a piece => [corners on the way along the ruling, index of the piece that follows] }; nil when they don't pair.
+      # { index of a piece => [corners on the way along the ruling, index of the piece that follows] }; nil when they
+      # don't pair.
       def links(strip, open, left, right)
         found = {}
         { strip => [left, 1], strip + 1 => [right, -1] }.each do |ruling, (corners, way)|
           events = events(open, ruling, way)
           events.reverse! if way.negative?
-          # Left: what comes back goes down to what leaves; right, counted from above: what comes goes up to what leaves.
+          # Left: what comes back goes down to what leaves; right, counted from above: what comes goes up to what
+          # leaves.
           events.each_slice(2) do |leaving, coming|
             return nil unless coming && leaving[1] == :leaves && coming[1] == :comes
 
@@ -110,7 +116,10 @@ module Nockplane
       # [[Event, :comes or :leaves], ...] at a ruling, from below; way: 1 where the strip is at its right.
       def events(open, ruling, way)
         found = open.each_with_index.flat_map do |run, k|
-          [([event(run[0], run[1], way, k), :leaves] if @ss[run[0]] == ruling), ([event(run[-1], run[-2], way, k), :comes] if @ss[run[-1]] == ruling)].compact
+          [
+            ([event(run[0], run[1], way, k), :leaves] if @ss[run[0]] == ruling),
+            ([event(run[-1], run[-2], way, k), :comes] if @ss[run[-1]] == ruling)
+          ].compact
         end
         found.sort_by { |e, _| [e.v, e.slope] }
       end

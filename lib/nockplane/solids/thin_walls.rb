@@ -2,8 +2,8 @@
 
 module Nockplane
   module Solids
-    # Where faces come so near to each other that no wall is left between them: tangent holes, bodies that touch along a line,
-    # walls thinner than any that can be made.
+    # Where faces come so near to each other that no wall is left between them: tangent holes, bodies that touch along a
+    # line, walls thinner than any that can be made.
     module ThinWalls
       # mm: a wall thinner than this counts as none.
       LEAST = 0.02
@@ -12,7 +12,8 @@ module Nockplane
 
       module_function
 
-      # [thickness mm, place [x, y, z]] of the thinnest such wall at the faces that the block picks (by name); nil for none.
+      # [thickness mm, place [x, y, z]] of the thinnest such wall at the faces that the block picks (by name); nil for
+      # none.
       def at(solid)
         own = solid.facets.map { |f| yield(f.face.name) }
         edges = edges_of(solid, own)
@@ -48,8 +49,8 @@ module Nockplane
         found && [found, m]
       end
 
-      # Distance of a place from a facet that has not that edge, nil when it is no thin wall: facets that run into an end of
-      # the edge are near it by nature.
+      # Distance of a place from a facet that has not that edge, nil when it is no thin wall: facets that run into an
+      # end of the edge are near it by nature.
       def apart(solid, facet, place, a, b)
         box = facet.box
         return nil if 3.times.any? { |k| place[k] < box[k] - LEAST || place[k] > box[k + 3] + LEAST }
@@ -66,7 +67,10 @@ module Nockplane
         k = 3.times.max_by { |i| facet.normal[i].abs }
         coordinates = [solid.xs, solid.ys, solid.zs]
         us, vs = coordinates.values_at((k + 1) % 3, (k + 2) % 3)
-        facet.loops.count { |ids| Geometry::Polygon.around?(ids, us, vs, *place.values_at((k + 1) % 3, (k + 2) % 3)) }.odd?
+        facet
+          .loops
+          .count { |ids| Geometry::Polygon.around?(ids, us, vs, *place.values_at((k + 1) % 3, (k + 2) % 3)) }
+          .odd?
       end
     end
   end

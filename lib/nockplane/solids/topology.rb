@@ -2,8 +2,8 @@
 
 module Nockplane
   module Solids
-    # The boundary representation that a solid's facets stand for: regions (connected facets of one face), their loops, and the
-    # edges that two regions share, each a chain of vertices between corners.
+    # The boundary representation that a solid's facets stand for: regions (connected facets of one face), their loops,
+    # and the edges that two regions share, each a chain of vertices between corners.
     class Topology
       # faces: a Face; facets: indices; loops: [[[edge index, along?], ...], ...]
       Region = Struct.new(:face, :facets, :loops)
@@ -14,10 +14,14 @@ module Nockplane
 
       attr_reader :regions, :edges
 
-      # whole: may this face stand as one region? Facets of others stand alone. split: vertices where edges end whatever meets there.
+      # whole: may this face stand as one region? Facets of others stand alone. split: vertices where edges end whatever
+      # meets there.
       def initialize(solid, whole: ->(_face) { true }, split: [])
         @solid = solid
-        groups = Components.of(solid.facets) { |a, b| (a.face.equal?(b.face) || a.face.name == b.face.name) && whole.call(a.face) }
+        groups =
+          Components.of(solid.facets) do |a, b|
+            (a.face.equal?(b.face) || a.face.name == b.face.name) && whole.call(a.face)
+          end
         @region_of = []
         groups.each_with_index { |ids, k| ids.each { |i| @region_of[i] = k } }
         @edges = []
@@ -25,12 +29,14 @@ module Nockplane
         borders = borders(groups.size)
         corners(borders)
         split.each { |v| @corner[v] = true }
-        @regions = groups.each_with_index.map { |ids, k| Region.new(solid.facets[ids[0]].face, ids, loops(borders[k], k)) }
+        @regions =
+          groups.each_with_index.map { |ids, k| Region.new(solid.facets[ids[0]].face, ids, loops(borders[k], k)) }
       end
 
       private
 
-      # Directed segments of every region that are not inside it, with the region on the other side: [{ [a, b] => other }, ...].
+      # Directed segments of every region that are not inside it, with the region on the other side: [{ [a, b] => other
+      # }, ...].
       def borders(count)
         uses = Hash.new { |h, k| h[k] = [] }
         @solid.facets.each_with_index { |f, i| f.each_edge { |a, b| uses[(a << 32) | b] << @region_of[i] } }
@@ -49,7 +55,9 @@ module Nockplane
       # Vertices where edges end: those that more than two border segments meet in, or two of different neighbours.
       def corners(borders)
         around = Hash.new { |h, k| h[k] = {} }
-        borders.each_with_index { |list, r| list.each { |(a, b), other| [[a, b], [b, a]].each { |v, w| around[v][w] = [r, other].minmax } } }
+        borders.each_with_index do |list, r|
+          list.each { |(a, b), other| [[a, b], [b, a]].each { |v, w| around[v][w] = [r, other].minmax } }
+        end
         @corner = around.to_h { |v, list| [v, list.size != 2 || list.values.uniq.size > 1] }
       end
 

@@ -13,7 +13,9 @@ module Nockplane
 
       # The move that takes one frame to another.
       def self.between(from, to)
-        image = ->(v) { to.direction(Geometry::Vec.dot(v, from.x), Geometry::Vec.dot(v, from.y), Geometry::Vec.dot(v, from.z)) }
+        image = ->(v) do
+          to.direction(Geometry::Vec.dot(v, from.x), Geometry::Vec.dot(v, from.y), Geometry::Vec.dot(v, from.z))
+        end
         axes = [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].map(&image)
         new(to.point(*from.local([0.0, 0.0, 0.0])), *axes)
       end
@@ -35,7 +37,10 @@ module Nockplane
 
       # This move after another: p -> self(other(p)).
       def after(other)
-        Transform.new(point(other.point([0.0, 0.0, 0.0])), *[[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].map { |e| direction(other.direction(e)) })
+        Transform.new(
+          point(other.point([0.0, 0.0, 0.0])),
+          *[[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].map { |e| direction(other.direction(e)) }
+        )
       end
 
       # The move back.
@@ -51,7 +56,16 @@ module Nockplane
       def place(solid, prefix)
         xs, ys, zs = moved_coordinates(solid)
         pool = Placed.new(xs, ys, zs)
-        faces = Hash.new { |h, face| h[face] = Face.new("#{prefix}#{face.name}", surface(face.surface), face.aliases.map { |a| "#{prefix}#{a}" }) }.compare_by_identity
+        faces =
+          Hash
+            .new do |h, face|
+              h[face] = Face.new(
+                "#{prefix}#{face.name}",
+                surface(face.surface),
+                face.aliases.map { |a| "#{prefix}#{a}" }
+              )
+            end
+            .compare_by_identity
         facets = solid.facets.map do |f|
           n = direction(f.normal)
           i = f.loops[0][0]
@@ -66,7 +80,10 @@ module Nockplane
       def apply(solid)
         points = Array.new(solid.xs.size) { |i| point(solid.point(i)) }
         pool = VertexPool.new(*points.transpose)
-        faces = Hash.new { |h, face| h[face] = Face.new(yield(face.name), surface(face.surface), face.aliases.map { |a| yield(a) }) }
+        faces =
+          Hash.new do |h, face|
+            h[face] = Face.new(yield(face.name), surface(face.surface), face.aliases.map { |a| yield(a) })
+          end
         facets = solid.facets.map do |f|
           loops = @mirrors ? f.loops.map(&:reverse) : f.loops
           n = direction(f.normal)

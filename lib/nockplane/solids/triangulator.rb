@@ -52,8 +52,8 @@ module Nockplane
 
       private
 
-      # Nodes of the ring by the rows of v that their edge to the next node passes, so that looking along a row need not go
-      # round the whole ring (225 holes: a third of the time).
+      # Nodes of the ring by the rows of v that their edge to the next node passes, so that looking along a row need not
+      # go round the whole ring (225 holes: a third of the time).
       def lay_rows = @rows = Geometry::Rows.new(*@loops[0].map { |i| @vs[i] }.minmax, Math.sqrt(@id.size).ceil)
       def register(node) = @rows.add(node, @vs[@id[node]], @vs[@id[@next[node]]])
 
@@ -147,7 +147,10 @@ module Nockplane
         @rows.between(hv, bv) do |n|
           u = @us[@id[n]]
           v = @vs[@id[n]]
-          next unless u <= hu && u >= bu && u != hu && in_triangle?(hv < bv ? hu : hit_u, hv, bu, bv, hv < bv ? hit_u : hu, hv, u, v)
+          unless u <= hu && u >= bu && u != hu &&
+                   in_triangle?(hv < bv ? hu : hit_u, hv, bu, bv, hv < bv ? hit_u : hu, hv, u, v)
+            next
+          end
 
           slope = (hv - v).abs / (hu - u)
           next unless (slope < least || (slope == least && u > @us[@id[found]])) && opens_to?(n, hu, hv)
@@ -226,8 +229,8 @@ module Nockplane
 
           u = @us[id]
           v = @vs[id]
-          ((bu - au) * (v - av)) - ((bv - av) * (u - au)) >= 0 && ((cu - bu) * (v - bv)) - ((cv - bv) * (u - bu)) >= 0 &&
-            ((au - cu) * (v - cv)) - ((av - cv) * (u - cu)) >= 0
+          ((bu - au) * (v - av)) - ((bv - av) * (u - au)) >= 0 &&
+            ((cu - bu) * (v - bv)) - ((cv - bv) * (u - bu)) >= 0 && ((au - cu) * (v - cv)) - ((av - cv) * (u - cu)) >= 0
         end
       end
     end

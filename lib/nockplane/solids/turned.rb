@@ -46,7 +46,8 @@ module Nockplane
         @steps.times { |k| @mesh.facet(face, [point(a, k), point(b, k), point(b, k + 1), point(a, k + 1)]) }
       end
 
-      # A plane ring square to the axis, as one facet. Outside is right of the travel: running outwards it looks along +z.
+      # A plane ring square to the axis, as one facet. Outside is right of the travel: running outwards it looks along
+      # +z.
       def disc(face, a, b)
         outer, inner = [a, b].sort_by { |p| -p[1] }
         loops = @full ? [ring(outer), ring(inner).reverse] : [ring(outer) + ring(inner).reverse]
@@ -69,9 +70,12 @@ module Nockplane
         return Geometry::Surface.revolution(@frame.origin, @frame.z, piece.spline) if piece.spline
 
         (u0, v0), (u1, v1) = piece.from, piece.to
-        if (u1 - u0).abs < 1e-12 then Geometry::Surface.plane(@frame.point(0, 0, u0), v1 > v0 ? @frame.z : Geometry::Vec.neg(@frame.z))
-        elsif (v1 - v0).abs < 1e-12 then Geometry::Surface.cylinder(@frame.point(0, 0, u0), @frame.z, v0)
-        else Geometry::Surface.cone(@frame.point(0, 0, u0), @frame.z, v0, (v1 - v0) / (u1 - u0))
+        if (u1 - u0).abs < 1e-12
+          Geometry::Surface.plane(@frame.point(0, 0, u0), v1 > v0 ? @frame.z : Geometry::Vec.neg(@frame.z))
+        elsif (v1 - v0).abs < 1e-12
+          Geometry::Surface.cylinder(@frame.point(0, 0, u0), @frame.z, v0)
+        else
+          Geometry::Surface.cone(@frame.point(0, 0, u0), @frame.z, v0, (v1 - v0) / (u1 - u0))
         end
       end
 

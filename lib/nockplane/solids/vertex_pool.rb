@@ -55,12 +55,14 @@ module Nockplane
       def key(ix, iy, iz) = ((ix * 73_856_093) + (iy * 19_349_663) + (iz * 83_492_791)) & 0x3fff_ffff_ffff
 
       def remember(id)
-        cell = key(((@xs[id] + OFFSET) / CELL).floor, ((@ys[id] + OFFSET) / CELL).floor, ((@zs[id] + OFFSET) / CELL).floor)
+        cell =
+          key(((@xs[id] + OFFSET) / CELL).floor, ((@ys[id] + OFFSET) / CELL).floor, ((@zs[id] + OFFSET) / CELL).floor)
         (@cells[cell] ||= []) << id
       end
 
       def inside?(box, id)
-        @xs[id] >= box[0] && @xs[id] <= box[3] && @ys[id] >= box[1] && @ys[id] <= box[4] && @zs[id] >= box[2] && @zs[id] <= box[5]
+        @xs[id] >= box[0] && @xs[id] <= box[3] && @ys[id] >= box[1] && @ys[id] <= box[4] && @zs[id] >= box[2] &&
+          @zs[id] <= box[5]
       end
 
       def lookup(ix, iy, iz, x, y, z)

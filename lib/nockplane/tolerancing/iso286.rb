@@ -2,8 +2,8 @@
 
 module Nockplane
   module Tolerancing
-    # Limits and fits of ISO 286-1/-2 up to 500 mm: deviations of a size from its code, by the tables and rules FIT-01 to
-    # FIT-14 of standards.md section 8. The tables are data/iso286.json, in micrometres.
+    # Limits and fits of ISO 286-1/-2 up to 500 mm: deviations of a size from its code, by the tables and rules FIT-01
+    # to FIT-14 of standards.md section 8. The tables are data/iso286.json, in micrometres.
     module Iso286
       TABLES = JSON.parse(File.read(File.join(__dir__, 'data', 'iso286.json'))).freeze
       CODE = /\A([a-zA-Z]{1,2})(\d{1,2})\z/
@@ -30,7 +30,9 @@ module Nockplane
       # [upper, lower] deviations in mm. Raises OutOfTables.
       def deviations(code, size)
         raise OutOfTables, "'#{code}' is not a tolerance class of ISO 286" unless code?(code)
-        raise OutOfTables, "#{size} mm is outside the tables of ISO 286 (above 0 up to 500 mm)" unless size.positive? && size <= MAX
+        unless size.positive? && size <= MAX
+          raise OutOfTables, "#{size} mm is outside the tables of ISO 286 (above 0 up to 500 mm)"
+        end
 
         letter, grade = CODE.match(code).captures.then { |l, g| [l, g.to_i] }
         pair = letter == letter.upcase ? hole(letter, grade, size) : shaft(letter, grade, size)
@@ -38,7 +40,8 @@ module Nockplane
       end
 
       def row(table, size)
-        TABLES.fetch(table).find { |r| size <= r['to'] } or raise OutOfTables, "#{size} mm is outside the tables of ISO 286"
+        TABLES.fetch(table).find { |r| size <= r['to'] } or
+          raise OutOfTables, "#{size} mm is outside the tables of ISO 286"
       end
 
       # FIT-04, FIT-05, FIT-10

@@ -22,7 +22,9 @@ module Nockplane
       end
 
       def initialize(upper: nil, lower: nil, fit: nil)
-        raise UnreadableTolerance, "upper deviation #{upper} is below the lower one #{lower}; write the larger first" if upper && upper < lower
+        if upper && upper < lower
+          raise UnreadableTolerance, "upper deviation #{upper} is below the lower one #{lower}; write the larger first"
+        end
 
         @upper = upper
         @lower = lower

@@ -4,11 +4,24 @@ require 'step_helper'
 require 'bored_parts'
 require 'random_recipe'
 
-# Parts of our own whose faces are pierced and cut (BoredParts), through the writer and back: closed, the same faces, the same volume, the same
-# lines as the recipe's own solid, which is meshed in another way. (bench/bored.rb takes all of them, and an independent reader.)
+# Parts of our own whose faces are pierced and cut (BoredParts), through the writer and back: closed, the same faces,
+# the same volume, the same lines as the recipe's own solid, which is meshed in another way. (bench/bored.rb takes all
+# of them, and an independent reader.)
 class StepBoredTest < StepTest
-  NAMED_HERE = %w[cone_leaned bores_of_one_size_leaned three_bores_of_one_size point_into_bore through_rounds leaned_into_bore half_a_body relief_crossed shell_pierced
-                  rounded_edges_bored through_a_ball boss_on_a_cylinder].freeze
+  NAMED_HERE = %w[
+    cone_leaned
+    bores_of_one_size_leaned
+    three_bores_of_one_size
+    point_into_bore
+    through_rounds
+    leaned_into_bore
+    half_a_body
+    relief_crossed
+    shell_pierced
+    rounded_edges_bored
+    through_a_ball
+    boss_on_a_cylinder
+  ].freeze
   VIEWS = %w[front top right iso].freeze
 
   NAMED_HERE.each do |name|
@@ -19,11 +32,13 @@ class StepBoredTest < StepTest
       assert_closed read.solid
       assert_equal kinds(made.solid), kinds(read.solid)
       assert_in_delta whole(made.solid), whole(read.solid), whole(made.solid) * 1e-6
-      assert_lines(made.solid, read.solid) unless name == 'through_a_ball' # its outline and its hole are 3 um apart in two views
+      # its outline and its hole are 3 um apart in two views
+      assert_lines(made.solid, read.solid) unless name == 'through_a_ball'
     end
   end
 
-  # Parts in which places put where surfaces meet lie a hair behind the ones before them: an arc ran the long way round, a curve past its end.
+  # Parts in which places put where surfaces meet lie a hair behind the ones before them: an arc ran the long way round,
+  # a curve past its end.
   [539, 615].each do |seed|
     define_method("test_random_part_#{seed}_comes_back_as_it_was") do
       made = built(RandomRecipe.new(Random.new(seed)).features)
@@ -38,7 +53,11 @@ class StepBoredTest < StepTest
   %w[cone_across point_into_bore shaft_with_cross_holes shell_pierced].each do |name|
     define_method("test_faces_of_#{name}_keep_their_names_when_holes_grow") do
       text = BoredParts.recipe(name)
-      (old, before), (new, after) = [text, text.gsub(/diameter: ([\d.]+)/) { "diameter: #{(Regexp.last_match(1).to_f * 1.06).round(2)}" }].map { |t| exported(t) }
+      (old, before), (new, after) =
+        [
+          text,
+          text.gsub(/diameter: ([\d.]+)/) { "diameter: #{(Regexp.last_match(1).to_f * 1.06).round(2)}" }
+        ].map { |t| exported(t) }
       found = Linking::Matching.of(old, new)
       assert_equal after.values.sort, before.values.sort
       assert_operator found.matched.size, :>=, before.size - 2
@@ -49,7 +68,10 @@ class StepBoredTest < StepTest
   # [solid as read, { "#record" => the recipe's face name }]
   def exported(recipe)
     step = STEP::Writer.write(Modelling::Builder.build(Modelling::Recipe.parse(recipe)))
-    [STEP::Import.read(step).model.solid, step.scan(/#(\d+)=ADVANCED_FACE\('([^']*)'/).to_h { |id, face| ["##{id}", face] }]
+    [
+      STEP::Import.read(step).model.solid,
+      step.scan(/#(\d+)=ADVANCED_FACE\('([^']*)'/).to_h { |id, face| ["##{id}", face] }
+    ]
   end
 
   def kinds(solid) = solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size).sort.to_h
@@ -59,7 +81,9 @@ class StepBoredTest < StepTest
   def assert_lines(one, other)
     sets = [one, other].map { |s| Projection::EdgeSet.new(s) }
     VIEWS.each do |name|
-      lines = [one, other].zip(sets).map { |solid, set| Projection::Linework.of(solid, Projection::ViewFrame.named(name), edge_set: set) }
+      lines =
+        [one, other].zip(sets)
+          .map { |solid, set| Projection::Linework.of(solid, Projection::ViewFrame.named(name), edge_set: set) }
       [true, false].each do |visible|
         a, b = lines.map { |l| l.lengths(visible).values_at(:sharp, :silhouette).sum }
         assert_in_delta a, b, (a * 5e-3) + 0.3, "#{name}, #{visible ? 'visible' : 'hidden'}, mm"

@@ -2,8 +2,9 @@
 
 require 'step_helper'
 
-# Habits of other writers that the standard allows or that have a default: directions without length, placements that leave things out,
-# strings broken over lines, edges given only on surfaces, offset curves, copies made larger or mirrored. Volumes in mm3.
+# Habits of other writers that the standard allows or that have a default: directions without length, placements that
+# leave things out, strings broken over lines, edges given only on surfaces, offset curves, copies made larger or
+# mirrored. Volumes in mm3.
 class StepForeignTest < StepTest
   def setup = @s = StepSketch.new
 
@@ -29,7 +30,13 @@ class StepForeignTest < StepTest
 
   # A cylinder of radius 10 between two rings, 20 high.
   def barrel(low, high)
-    @s.file(@s.solid(@s.face(cylinder(10.0), @s.loop_of(low), @s.loop_of(@s.back(high))), disc(0.0, false, low), disc(20.0, true, high)))
+    @s.file(
+      @s.solid(
+        @s.face(cylinder(10.0), @s.loop_of(low), @s.loop_of(@s.back(high))),
+        disc(0.0, false, low),
+        disc(20.0, true, high)
+      )
+    )
   end
 
   BARREL = Math::PI * 100 * 20
@@ -37,7 +44,9 @@ class StepForeignTest < StepTest
   def test_lines_without_a_direction_run_between_their_vertices
     broken = block.gsub(/(#\d+=)VECTOR\('',#\d+,1\.\)/, "\\1VECTOR('',#9000,1.)").sub('ENDSEC;\nEND', '')
     broken = broken.sub("DATA;\n", "DATA;\n#9000=DIRECTION('',(0.,0.,0.));\n")
-    assert_volume 24_000, broken, told: ['EDGE_CURVE: the line of an edge has no direction; it is drawn straight between its vertices']
+    assert_volume 24_000,
+                  broken,
+                  told: ['EDGE_CURVE: the line of an edge has no direction; it is drawn straight between its vertices']
   end
 
   def test_an_edge_without_a_curve_is_straight
@@ -47,13 +56,18 @@ class StepForeignTest < StepTest
 
   # first_proj_axis of ISO 10303-42: x of the model, y where the axis runs along x.
   def test_placements_leave_out_what_has_a_default
-    read = placements("#1=CARTESIAN_POINT('',(1.,2.,3.));#2=DIRECTION('',(0.,0.,5.));#3=DIRECTION('',(-1.,0.,0.));" \
-                      "#10=AXIS2_PLACEMENT_3D('',#1,$,$);#11=AXIS2_PLACEMENT_3D('',#1,#3,$);#12=AXIS2_PLACEMENT_3D('',#1,#2,#2);#13=AXIS1_PLACEMENT('',#1,#3);")
+    read =
+      placements(
+        "#1=CARTESIAN_POINT('',(1.,2.,3.));#2=DIRECTION('',(0.,0.,5.));#3=DIRECTION('',(-1.,0.,0.));" \
+        "#10=AXIS2_PLACEMENT_3D('',#1,$,$);#11=AXIS2_PLACEMENT_3D('',#1,#3,$);#12=AXIS2_PLACEMENT_3D('',#1,#2,#2);" \
+        "#13=AXIS1_PLACEMENT('',#1,#3);"
+      )
     assert_equal [[0, 0, 1], [1, 0, 0]], axes(read, 10)
     assert_equal [[-1, 0, 0], [0, 1, 0]], axes(read, 11)
     assert_equal [[0, 0, 1], [1, 0, 0]], axes(read, 12)
     assert_equal [-1, 0, 0], axes(read, 13)[0]
-    assert_equal ['a placement does not say its reference direction; the standard\'s default is taken'], @report.to_a.map { |l| l[:meaning] }
+    assert_equal ['a placement does not say its reference direction; the standard\'s default is taken'],
+                 @report.to_a.map { |l| l[:meaning] }
   end
 
   def test_placements_with_directions_of_no_length_are_told
@@ -79,37 +93,55 @@ class StepForeignTest < StepTest
   # Degrees, as the file says: a circle round a cylinder is a line in its parameters.
   def test_edges_given_only_on_a_surface
     rings = [0.0, 20.0].map do |height|
-      line = @s.r.add('LINE', '', flat([0.0, height]), @s.r.add('VECTOR', '', @s.r.add('DIRECTION', '', [1.0, 0.0]), 1.0))
+      line =
+        @s.r.add('LINE', '', flat([0.0, height]), @s.r.add('VECTOR', '', @s.r.add('DIRECTION', '', [1.0, 0.0]), 1.0))
       @s.ring(10.0, height, on_surface(cylinder(10.0), line))
     end
     assert_volume BARREL, degrees(barrel(*rings))
   end
 
   def test_surface_curves_without_a_curve_in_space
-    rings = [0.0, 20.0].map do |height|
-      line = @s.r.add('LINE', '', flat([0.0, height]), @s.r.add('VECTOR', '', @s.r.add('DIRECTION', '', [1.0, 0.0]), 1.0))
-      @s.ring(10.0, height, @s.r.add('SURFACE_CURVE', '', nil, [on_surface(cylinder(10.0), line)], :PCURVE_S1))
-    end
-    assert_volume BARREL, barrel(*rings), told: ['SURFACE_CURVE: an edge is given only on its surfaces; it is drawn there']
+    rings =
+      [0.0, 20.0].map do |height|
+        line =
+          @s.r.add('LINE', '', flat([0.0, height]), @s.r.add('VECTOR', '', @s.r.add('DIRECTION', '', [1.0, 0.0]), 1.0))
+        @s.ring(10.0, height, @s.r.add('SURFACE_CURVE', '', nil, [on_surface(cylinder(10.0), line)], :PCURVE_S1))
+      end
+    assert_volume BARREL,
+                  barrel(*rings),
+                  told: ['SURFACE_CURVE: an edge is given only on its surfaces; it is drawn there']
   end
 
   # A circle in the parameters of a plane, mm.
   def test_edges_given_only_on_a_plane
     rings = [0.0, 20.0].map do |height|
-      circle = @s.r.add('CIRCLE', '', @s.r.add('AXIS2_PLACEMENT_2D', '', flat([0.0, 0.0]), @s.r.add('DIRECTION', '', [1.0, 0.0])), 10.0)
+      circle =
+        @s.r.add(
+          'CIRCLE',
+          '',
+          @s.r.add('AXIS2_PLACEMENT_2D', '', flat([0.0, 0.0]), @s.r.add('DIRECTION', '', [1.0, 0.0])),
+          10.0
+        )
       @s.ring(10.0, height, on_surface(@s.plane([0.0, 0.0, height]), circle))
     end
     assert_volume BARREL, barrel(*rings)
   end
 
   def flat(p) = @s.r.add('CARTESIAN_POINT', '', p)
-  def on_surface(surface, curve) = @s.r.add('PCURVE', '', surface, @s.r.add('DEFINITIONAL_REPRESENTATION', '', [curve], nil))
+
+  def on_surface(surface, curve)
+    @s.r.add('PCURVE', '', surface, @s.r.add('DEFINITIONAL_REPRESENTATION', '', [curve], nil))
+  end
 
   # The file with an angle unit of degrees.
   def degrees(text)
-    units = "#9000=(NAMED_UNIT(*)PLANE_ANGLE_UNIT()SI_UNIT($,.RADIAN.));\n#9001=PLANE_ANGLE_MEASURE_WITH_UNIT(PLANE_ANGLE_MEASURE(0.017453292519943295),#9000);\n" \
-            "#9002=(CONVERSION_BASED_UNIT('DEGREE',#9001)NAMED_UNIT(#9003)PLANE_ANGLE_UNIT());\n#9003=DIMENSIONAL_EXPONENTS(0.,0.,0.,0.,0.,0.,0.);\n" \
-            "#9004=(GEOMETRIC_REPRESENTATION_CONTEXT(3)GLOBAL_UNIT_ASSIGNED_CONTEXT((#9002))REPRESENTATION_CONTEXT('',''));\n"
+    units =
+      "#9000=(NAMED_UNIT(*)PLANE_ANGLE_UNIT()SI_UNIT($,.RADIAN.));\n" \
+      "#9001=PLANE_ANGLE_MEASURE_WITH_UNIT(PLANE_ANGLE_MEASURE(0.017453292519943295),#9000);\n" \
+      "#9002=(CONVERSION_BASED_UNIT('DEGREE',#9001)NAMED_UNIT(#9003)PLANE_ANGLE_UNIT());\n" \
+      "#9003=DIMENSIONAL_EXPONENTS(0.,0.,0.,0.,0.,0.,0.);\n" \
+      "#9004=(GEOMETRIC_REPRESENTATION_CONTEXT(3)GLOBAL_UNIT_ASSIGNED_CONTEXT((#9002))REPRESENTATION_CONTEXT(''," \
+      "''));\n"
     text.sub("DATA;\n", "DATA;\n#{units}").sub(/(ADVANCED_BREP_SHAPE_REPRESENTATION\('',\(#\d+\),)\$/, '\1#9004')
   end
 
@@ -127,7 +159,23 @@ class StepForeignTest < StepTest
   def test_an_edge_that_is_a_point
     ring = @s.ring(10.0, 0.0)
     tip = [0.0, 0.0, 20.0]
-    spot = @s.edge(tip, tip, @s.r.add('B_SPLINE_CURVE_WITH_KNOTS', '', @s.raw('1'), [@s.r.point(tip), @s.r.point(tip)], :UNSPECIFIED, :F, :F, @s.raw('(2,2)'), [0.0, 1.0], :UNSPECIFIED))
+    spot =
+      @s.edge(
+        tip,
+        tip,
+        @s.r.add(
+          'B_SPLINE_CURVE_WITH_KNOTS',
+          '',
+          @s.raw('1'),
+          [@s.r.point(tip), @s.r.point(tip)],
+          :UNSPECIFIED,
+          :F,
+          :F,
+          @s.raw('(2,2)'),
+          [0.0, 1.0],
+          :UNSPECIFIED
+        )
+      )
     seam = @s.edge([10.0, 0.0, 0.0], tip)
     surface = @s.r.add('CONICAL_SURFACE', '', @s.at([0.0, 0.0, 0.0], [0.0, 0.0, -1.0]), 10.0, Math.atan(0.5))
     side = @s.face(surface, @s.loop_of(ring, seam, spot, @s.back(seam)))
@@ -139,13 +187,22 @@ class StepForeignTest < StepTest
 
   # Mapped with a scale and turned: what is made larger keeps its surfaces (read with a larger unit).
   def copies(*operators)
-    inner = @s.r.add('ADVANCED_BREP_SHAPE_REPRESENTATION', '', [@s.solid(*@s.box([1.0, 0.0, 0.0], [3.0, 4.0, 5.0]))], nil)
+    inner =
+      @s.r.add('ADVANCED_BREP_SHAPE_REPRESENTATION', '', [@s.solid(*@s.box([1.0, 0.0, 0.0], [3.0, 4.0, 5.0]))], nil)
     map = @s.r.add('REPRESENTATION_MAP', @s.at([0.0, 0.0, 0.0]), inner)
     @s.file(*operators.map { |o| @s.r.add('MAPPED_ITEM', 'copy', map, o) }, kind: 'SHAPE_REPRESENTATION')
   end
 
   def operator(x, y, origin, scale, z)
-    @s.r.add('CARTESIAN_TRANSFORMATION_OPERATOR_3D', '', '', *[x, y].map { |d| @s.r.direction(d) }, @s.r.point(origin), scale, @s.r.direction(z))
+    @s.r.add(
+      'CARTESIAN_TRANSFORMATION_OPERATOR_3D',
+      '',
+      '',
+      *[x, y].map { |d| @s.r.direction(d) },
+      @s.r.point(origin),
+      scale,
+      @s.r.direction(z)
+    )
   end
 
   def test_copies_made_larger

@@ -20,8 +20,17 @@ class Part21Test < StepTest
   end
 
   def test_strings_in_every_encoding
-    { "'it''s'" => "it's", "'\\X\\E9t\\X\\E9'" => 'été', "'\\X2\\00D8\\X0\\10'" => 'Ø10', "'\\X4\\0001F529\\X0\\'" => "\u{1F529}", "'\\S\\i'" => 'é', "'\\PB\\\\S\\1'" => 'ą',
-      "'a\\\\b'" => 'a\\b', "'ä'" => 'ä', "'two\r\nlines'" => 'twolines' }.each { |raw, words| assert_equal [words], args(raw), raw }
+    {
+      "'it''s'" => "it's",
+      "'\\X\\E9t\\X\\E9'" => 'été',
+      "'\\X2\\00D8\\X0\\10'" => 'Ø10',
+      "'\\X4\\0001F529\\X0\\'" => "\u{1F529}",
+      "'\\S\\i'" => 'é',
+      "'\\PB\\\\S\\1'" => 'ą',
+      "'a\\\\b'" => 'a\\b',
+      "'ä'" => 'ä',
+      "'two\r\nlines'" => 'twolines'
+    }.each { |raw, words| assert_equal [words], args(raw), raw }
   end
 
   def test_bytes_that_are_no_utf8_are_taken_as_latin
@@ -33,7 +42,10 @@ class Part21Test < StepTest
   end
 
   def test_comments_and_line_breaks_anywhere
-    found = part21("/* #9=NOT(1); */ #1 /* id */ =\r\n /* ; ' */ THING /* here */ (\r\n1 /* one */ ,\n'a;b/*c*/'\n)\n;#2=OTHER();")
+    found =
+      part21(
+        "/* #9=NOT(1); */ #1 /* id */ =\r\n /* ; ' */ THING /* here */ (\r\n1 /* one */ ,\n'a;b/*c*/'\n)\n;#2=OTHER();"
+      )
     assert_equal [1, 'a;b/*c*/'], found[1].args
     assert_equal 2, found.size
   end
@@ -47,12 +59,14 @@ class Part21Test < StepTest
   end
 
   def test_header
-    assert_equal [['AP242 { 1 0 }']], STEP::Part21.new(file('#1=A();', header: "FILE_SCHEMA(('AP242 { 1 0 }'));")).header['FILE_SCHEMA']
+    assert_equal [['AP242 { 1 0 }']],
+                 STEP::Part21.new(file('#1=A();', header: "FILE_SCHEMA(('AP242 { 1 0 }'));")).header['FILE_SCHEMA']
   end
 
   def test_what_is_wrong_is_told_with_its_place
     broken = part21("#1=A(#9);\n#2=B((1,2);\n#3=C(1e99);\n#4=D(#{'(' * 60}1#{')' * 60});")
-    assert_equal '#9 is referred to but not in the file', assert_raises(STEP::Unusable) { broken.at(broken[1][0]) }.message
+    assert_equal '#9 is referred to but not in the file',
+                 assert_raises(STEP::Unusable) { broken.at(broken[1][0]) }.message
     assert_match(/\A#2 \(line 7\): a list is not closed/, assert_raises(STEP::Unusable) { broken[2] }.message)
     assert_match(/#3 \(line 8\): the number 1e99 is out of bounds/, assert_raises(STEP::Unusable) { broken[3] }.message)
     assert_match(/more than 40 deep/, assert_raises(STEP::Unusable) { broken[4] }.message)
@@ -63,8 +77,15 @@ class Part21Test < StepTest
   end
 
   def test_units_of_a_context
-    metres = part21("#1=(LENGTH_UNIT()NAMED_UNIT(*)SI_UNIT($,.METRE.));#2=(NAMED_UNIT(*)PLANE_ANGLE_UNIT()CONVERSION_BASED_UNIT('DEGREE',#3));#3=PLANE_ANGLE_MEASURE_WITH_UNIT(PLANE_ANGLE_MEASURE(0.0174532925199433),#4);" \
-                    '#4=(NAMED_UNIT(*)PLANE_ANGLE_UNIT()SI_UNIT($,.RADIAN.));#5=(GEOMETRIC_REPRESENTATION_CONTEXT(3)GLOBAL_UNIT_ASSIGNED_CONTEXT((#1,#2))REPRESENTATION_CONTEXT(\'\',\'\'));')
+    metres =
+      part21(
+        "#1=(LENGTH_UNIT()NAMED_UNIT(*)SI_UNIT($,.METRE.));" \
+        "#2=(NAMED_UNIT(*)PLANE_ANGLE_UNIT()CONVERSION_BASED_UNIT('DEGREE',#3));" \
+        "#3=PLANE_ANGLE_MEASURE_WITH_UNIT(PLANE_ANGLE_MEASURE(0.0174532925199433),#4);" \
+        '#4=(NAMED_UNIT(*)PLANE_ANGLE_UNIT()SI_UNIT($,.RADIAN.));' \
+        '#5=(GEOMETRIC_REPRESENTATION_CONTEXT(3)GLOBAL_UNIT_ASSIGNED_CONTEXT((#1,#2))REPRESENTATION_CONTEXT(\'\',' \
+        '\'\'));'
+      )
     units = STEP::Units.new(metres, metres[5])
     assert_equal 1000.0, units.mm
     assert_in_delta Math::PI / 180, units.radians, 1e-12

@@ -9,22 +9,43 @@ class StepProductsTest < StepTest
     s = StepSketch.new
     r = s.r
     make = lambda do |name, items, kind|
-      definition = r.add('PRODUCT_DEFINITION', '', '', r.add('PRODUCT_DEFINITION_FORMATION', '', '', r.add('PRODUCT', name, name, '', [])), nil)
+      definition =
+        r.add(
+          'PRODUCT_DEFINITION',
+          '',
+          '',
+          r.add('PRODUCT_DEFINITION_FORMATION', '', '', r.add('PRODUCT', name, name, '', [])),
+          nil
+        )
       rep = r.add(kind, '', items, nil)
       r.add('SHAPE_DEFINITION_REPRESENTATION', r.add('PRODUCT_DEFINITION_SHAPE', '', '', definition), rep)
       [definition, rep]
     end
     here, there = s.at([0.0, 0.0, 0.0]), s.at([100.0, 20.0, 5.0], [0.0, 0.0, 1.0], [0.0, 1.0, 0.0])
-    cube = make.call('QI-5', [here, s.solid(*s.box([0.0, 0.0, 0.0], [10.0, 20.0, 30.0]))], 'ADVANCED_BREP_SHAPE_REPRESENTATION')
+    cube =
+      make.call(
+        'QI-5',
+        [here, s.solid(*s.box([0.0, 0.0, 0.0], [10.0, 20.0, 30.0]))],
+        'ADVANCED_BREP_SHAPE_REPRESENTATION'
+      )
     whole = make.call('QI-6', [here], 'SHAPE_REPRESENTATION')
     usage = r.add('NEXT_ASSEMBLY_USAGE_OCCURRENCE', '1', 'block', '', whole[0], cube[0], nil)
     shape = r.add('PRODUCT_DEFINITION_SHAPE', '', '', usage)
     pair, frames = swapped ? [[whole[1], cube[1]], [there, here]] : [[cube[1], whole[1]], [here, there]]
     move = r.add('ITEM_DEFINED_TRANSFORMATION', '', '', *frames)
-    relation = r.complex(['REPRESENTATION_RELATIONSHIP', '', '', *pair], ['REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION', move], %w[SHAPE_REPRESENTATION_RELATIONSHIP])
+    relation =
+      r.complex(
+        ['REPRESENTATION_RELATIONSHIP', '', '', *pair],
+        ['REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION', move],
+        %w[SHAPE_REPRESENTATION_RELATIONSHIP]
+      )
     r.add('CONTEXT_DEPENDENT_SHAPE_REPRESENTATION', relation, shape)
     property = r.add('PROPERTY_DEFINITION', 'material', '', cube[0])
-    r.add('PROPERTY_DEFINITION_REPRESENTATION', property, r.add('REPRESENTATION', '', [r.add('DESCRIPTIVE_REPRESENTATION_ITEM', 'Material', 'EN AW-6082')], nil))
+    r.add(
+      'PROPERTY_DEFINITION_REPRESENTATION',
+      property,
+      r.add('REPRESENTATION', '', [r.add('DESCRIPTIVE_REPRESENTATION_ITEM', 'Material', 'EN AW-6082')], nil)
+    )
     "ISO-10303-21;\nHEADER;\nENDSEC;\nDATA;\n#{r}\nENDSEC;\nEND-ISO-10303-21;\n"
   end
 
@@ -48,7 +69,14 @@ class StepProductsTest < StepTest
     reference = STEP::Naming.reference(parts, file: 'x', name: 'a.step', bytes: 1)
     model = STEP::Import.read(sample('assembly-40'), names: reference.faces).model
     assert_includes model.solid.faces.map(&:name), 'module-1:fasteners-1:pin-1:shaft-1'
-    again = STEP::Naming.reference(parts, file: 'y', name: 'a.step', bytes: 1, before: [reference, STEP::Import.read(sample('assembly-40'), names: reference.faces).parts])
+    again =
+      STEP::Naming.reference(
+        parts,
+        file: 'y',
+        name: 'a.step',
+        bytes: 1,
+        before: [reference, STEP::Import.read(sample('assembly-40'), names: reference.faces).parts]
+      )
     assert_equal reference.faces, again.faces, 'the same file again keeps every name'
     assert_empty again.doubts
   end
@@ -56,11 +84,17 @@ class StepProductsTest < StepTest
   # Edges are looked for once a part; the lines are those of the whole.
   def test_lines_of_an_assembly_come_from_its_parts
     source = step_source('assembly-40')
-    assert_equal [4, 40], source.model(Products::Subject.new('m', 1)).then { |m| [m.parts.size, m.components.filter_map(&:part).size] }
+    assert_equal [4, 40],
+                 source
+                   .model(Products::Subject.new('m', 1))
+                   .then { |m| [m.parts.size, m.components.filter_map(&:part).size] }
     frame = Projection::ViewFrame.named('front')
     whole = Projection::Linework.of(step_model('assembly-40').solid, frame)
     [true, false].each do |visible|
-      a, b = [source.linework(Products::Subject.new('m', 1), frame), whole].map { |l| l.lengths(visible).values_at(:sharp, :silhouette).sum }
+      a, b =
+        [source.linework(Products::Subject.new('m', 1), frame), whole].map do |l|
+          l.lengths(visible).values_at(:sharp, :silhouette).sum
+        end
       assert_in_delta b, a, 1e-3
     end
   end
@@ -88,7 +122,11 @@ class StepProductsTest < StepTest
     likes = [old, new].map { |m| Linking::Likeness.all(m).values }
     move = Linking::Alignment.new(*likes, [old.box, new.box]).best
     # turned 90 degrees about Z and moved by (120, -40, 15)
-    { [0.0, 0.0, 0.0] => [120.0, -40.0, 15.0], [10.0, 0.0, 0.0] => [120.0, -30.0, 15.0], [0.0, 10.0, 5.0] => [110.0, -40.0, 20.0] }.each { |p, q| move.point(p).zip(q) { |a, b| assert_in_delta b, a, 1e-6 } }
+    {
+      [0.0, 0.0, 0.0] => [120.0, -40.0, 15.0],
+      [10.0, 0.0, 0.0] => [120.0, -30.0, 15.0],
+      [0.0, 10.0, 5.0] => [110.0, -40.0, 20.0]
+    }.each { |p, q| move.point(p).zip(q) { |a, b| assert_in_delta b, a, 1e-6 } }
     stay = Linking::Alignment.new(likes[0], likes[0], [old.box, old.box]).best
     assert_equal [1.0, 2.0, 3.0], stay.point([1.0, 2.0, 3.0])
   end
@@ -101,7 +139,10 @@ class StepProductsTest < StepTest
     assert_includes found.changed, 'sleeve/body'
     assert_predicate Linking::Comparison.new(old, old), :same?
     refute_predicate found, :moved?
-    moved = Linking::Comparison.new(*%w[motor-plate-r2 motor-plate-r3].map { |n| step_model(n) }.then { |a, b| [named(a), named(b, a)] })
+    moved =
+      Linking::Comparison.new(
+        *%w[motor-plate-r2 motor-plate-r3].map { |n| step_model(n) }.then { |a, b| [named(a), named(b, a)] }
+      )
     assert_predicate moved, :moved?
     assert_empty moved.changed + moved.fresh + moved.gone
   end
@@ -109,7 +150,10 @@ class StepProductsTest < StepTest
   # The model with lasting names, those of an earlier one where given.
   def named(model, before = nil)
     first = before && Linking::FaceNames.first(before.solid)
-    names = before ? Linking::FaceNames.after(model.solid, first.used, renamed(before.solid, first.names)).names : Linking::FaceNames.first(model.solid).names
+    names =
+      before ?
+        Linking::FaceNames.after(model.solid, first.used, renamed(before.solid, first.names)).names :
+        Linking::FaceNames.first(model.solid).names
     model.dup.tap { |m| m.solid = renamed(model.solid, names) }
   end
 end

@@ -3,15 +3,26 @@
 require 'step_helper'
 require 'open3'
 
-# What we write, judged by a reader that is not ours (npm occt-import-js): every face there, none empty, closed, the volume, mm3. Its meshes
-# lie within 0.05 mm of the surfaces, which is less than 0.5 % of these volumes.
+# What we write, judged by a reader that is not ours (npm occt-import-js): every face there, none empty, closed, the
+# volume, mm3. Its meshes lie within 0.05 mm of the surfaces, which is less than 0.5 % of these volumes.
 class StepReadersTest < StepTest
   # Volumes and face counts of ../shared/models/README.md.
-  SAMPLES_OF_OTHERS = { 'cup' => [8, 54_950.483], 'lever' => [19, 30_905.631], 'halved' => [18, 36_535.713], 'vase' => [5, 76_392.675], 'block-9' => [21, 2_318_623.092],
-                        'tee' => [7, 201_574.223], 'flange' => [33, 288_005.043], 'torus' => [1, 78_956.835], 'housing' => [107, 179_397.989] }.freeze
+  SAMPLES_OF_OTHERS = {
+    'cup' => [8, 54_950.483],
+    'lever' => [19, 30_905.631],
+    'halved' => [18, 36_535.713],
+    'vase' => [5, 76_392.675],
+    'block-9' => [21, 2_318_623.092],
+    'tee' => [7, 201_574.223],
+    'flange' => [33, 288_005.043],
+    'torus' => [1, 78_956.835],
+    'housing' => [107, 179_397.989]
+  }.freeze
 
   SAMPLES_OF_OTHERS.each do |name, (faces, volume)|
-    define_method("test_#{name.tr('-', '_')}_is_read_whole_by_another") { assert_read(faces, volume, STEP::Writer.write(step_model(name))) }
+    define_method("test_#{name.tr('-', '_')}_is_read_whole_by_another") do
+      assert_read(faces, volume, STEP::Writer.write(step_model(name)))
+    end
   end
 
   def assert_read(faces, volume, text, relative: 5e-3)
@@ -22,7 +33,8 @@ class StepReadersTest < StepTest
   end
 
   def elsewhere(text)
-    out, status = Open3.capture2('node', File.expand_path('../../js/read_step.mjs', __dir__), stdin_data: text, binmode: true)
+    out, status =
+      Open3.capture2('node', File.expand_path('../../js/read_step.mjs', __dir__), stdin_data: text, binmode: true)
     assert status.success?
     JSON.parse(out)
   end
@@ -37,8 +49,16 @@ class StepReadersTest < StepTest
   # A ball with a hole beside its centre, and a cone with one across: faces without a seam of their own.
   def test_bored_balls_and_cones
     hole = '{id: g, type: hole, on: xz, at: [5,6], offset: 50, diameter: 14, depth: 100, point_angle: 180}'
-    ball = built("  - {id: c, type: revolve, axis: z, profile: {kind: free, start: [-30,0], edges: [{name: s, to: [30,0], centre: [0,0], turn: right}, {name: x, to: [-30,0]}]}}\n  - #{hole}")
-    cone = built("  - {id: c, type: revolve, axis: z, profile: {kind: free, start: [0,0], edges: [{name: b, to: [0,30]}, {name: s, to: [60,12]}, {name: t, to: [60,0]}, {name: x, to: [0,0]}]}}\n  - #{hole}")
+    ball =
+      built(
+        "  - {id: c, type: revolve, axis: z, profile: {kind: free, start: [-30,0], edges: [{name: s, to: [30,0], " \
+        "centre: [0,0], turn: right}, {name: x, to: [-30,0]}]}}\n  - #{hole}"
+      )
+    cone =
+      built(
+        "  - {id: c, type: revolve, axis: z, profile: {kind: free, start: [0,0], edges: [{name: b, to: [0,30]}, " \
+        "{name: s, to: [60,12]}, {name: t, to: [60,0]}, {name: x, to: [0,0]}]}}\n  - #{hole}"
+      )
     [ball, cone].each do |made|
       found = elsewhere(STEP::Writer.write(made))
       assert_equal [made.solid.faces.size, 0, 0], found.values_at('faces', 'empty', 'open')
@@ -51,7 +71,10 @@ class StepReadersTest < StepTest
     read, text = [step_model('vase'), STEP::Writer.write(step_model('vase'))]
     assert_equal 2, STEP::Part21.new(text).counts['B_SPLINE_SURFACE_WITH_KNOTS']
     again = STEP::Import.read(text).model
-    forms = [read, again].map { |m| m.solid.faces.filter_map { |f| f.surface.field&.chart&.form }.sort_by { |f| f.points.size * f.points[0].size } }
+    forms =
+      [read, again].map do |m|
+        m.solid.faces.filter_map { |f| f.surface.field&.chart&.form }.sort_by { |f| f.points.size * f.points[0].size }
+      end
     forms[0].zip(forms[1]) do |a, b|
       assert_equal a.degrees, b.degrees
       a.knots.flatten.zip(b.knots.flatten) { |s, t| assert_in_delta s, t, 1e-11 }
@@ -66,7 +89,11 @@ class StepReadersTest < StepTest
   end
 
   def test_swept_curves_of_recipes
-    made = built('  - {id: b, type: extrude, depth: 12, profile: {kind: free, start: [0,0], edges: [{name: a, to: [40,0]}, {name: b, to: [40,20]}, {name: c, to: [0,20], through: [[28,26],[14,15]]}, {name: d, to: [0,0]}]}}')
+    made =
+      built(
+        '  - {id: b, type: extrude, depth: 12, profile: {kind: free, start: [0,0], edges: [{name: a, to: [40,0]}, ' \
+        '{name: b, to: [40,20]}, {name: c, to: [0,20], through: [[28,26],[14,15]]}, {name: d, to: [0,0]}]}}'
+      )
     assert_read(made.solid.faces.size, Solids::Mass.of(made.solid).volume, STEP::Writer.write(made))
     assert_equal 1, STEP::Part21.new(STEP::Writer.write(made)).counts['SURFACE_OF_LINEAR_EXTRUSION']
   end

@@ -19,11 +19,15 @@ class StepWriterTest < StepTest
   end
 
   %w[carousel lid housing hub-spindle adapter-ring spacer motor].each do |name|
-    define_method("test_#{name.tr('-', '_')}_comes_back_as_it_was") { assert_same(model(demo(name)), mass(demo(name)), relative: 3e-6) }
+    define_method("test_#{name.tr('-', '_')}_comes_back_as_it_was") do
+      assert_same(model(demo(name)), mass(demo(name)), relative: 3e-6)
+    end
   end
 
   %w[plate-4 flange tee torus annotated-plate].each do |name|
-    define_method("test_#{name.tr('-', '_')}_read_and_written_is_the_same") { assert_same(step_model(name), step_mass(name), relative: 1e-7) }
+    define_method("test_#{name.tr('-', '_')}_read_and_written_is_the_same") do
+      assert_same(step_model(name), step_mass(name), relative: 1e-7)
+    end
   end
 
   def test_true_curves_are_written
@@ -57,7 +61,11 @@ class StepWriterTest < StepTest
   end
 
   def test_a_void_is_written_as_a_void
-    hollow = built("  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 30}\n  - {id: v, type: extrude, operation: cut, on: xy, offset: 10, reverse: false, depth: 8, profile: {kind: circle, diameter: 10}}")
+    hollow =
+      built(
+        "  - {id: b, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 30}\n  - {id: v, type: " \
+        "extrude, operation: cut, on: xy, offset: 10, reverse: false, depth: 8, profile: {kind: circle, diameter: 10}}"
+      )
     assert_equal 2, hollow.solid.shells.size, 'the cut lies inside'
     assert_includes STEP::Writer.write(hollow), 'BREP_WITH_VOIDS'
     assert_in_delta Solids::Mass.of(hollow.solid).volume, Solids::Mass.of(back(hollow).solid).volume, 1
@@ -70,11 +78,21 @@ class StepWriterTest < StepTest
     assert_includes text, "FILE_NAME('it''s.step'"
     numbers = text[/DATA;.*/m].gsub(/'[^']*'/, '').scan(/(?<![\w#.])-?\d+(?:\.\d*)?(?:E[+-]?\d+)?(?![\w.])/)
     assert_empty(numbers.select { |n| n.include?('E') && !n.include?('.') }, 'a real has a point')
-    text.scan(/^#\d+=\(([^;]*)\);$/).each { |(body)| names = body.scan(/([A-Z_]+)\(/).flatten.select { |n| n.match?(/UNIT|CONTEXT|RELATIONSHIP/) && !n.end_with?('MEASURE') }; assert_equal names.sort, names, 'parts of a complex record stand in alphabetical order' }
+    text
+      .scan(/^#\d+=\(([^;]*)\);$/)
+      .each do |(body)|
+        names =
+          body
+            .scan(/([A-Z_]+)\(/)
+            .flatten
+            .select { |n| n.match?(/UNIT|CONTEXT|RELATIONSHIP/) && !n.end_with?('MEASURE') }
+        assert_equal names.sort, names, 'parts of a complex record stand in alphabetical order'
+      end
   end
 
   def validated(bytes)
-    out, status = Open3.capture2('node', File.expand_path('../../js/validate_glb.mjs', __dir__), stdin_data: bytes, binmode: true)
+    out, status =
+      Open3.capture2('node', File.expand_path('../../js/validate_glb.mjs', __dir__), stdin_data: bytes, binmode: true)
     assert status.success?
     JSON.parse(out)['issues']
   end
@@ -91,7 +109,11 @@ class StepWriterTest < StepTest
     bytes = Formats::Stl.write(solid)
     count = bytes[80, 4].unpack1('L<')
     assert_equal 84 + (50 * count), bytes.bytesize
-    volume = count.times.sum { |i| p, q, r = bytes[84 + (50 * i) + 12, 36].unpack('e9').each_slice(3).to_a; V.dot(p, V.cross(q, r)) / 6 }
+    volume =
+      count.times.sum do |i|
+        p, q, r = bytes[84 + (50 * i) + 12, 36].unpack('e9').each_slice(3).to_a
+        V.dot(p, V.cross(q, r)) / 6
+      end
     assert_in_delta Solids::Mass.of(solid).volume, volume, 1e-2
   end
 end

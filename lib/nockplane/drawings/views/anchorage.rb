@@ -5,7 +5,8 @@ module Nockplane
     module Views
       # The faces of a model as places in one of its images, to tie points of lines and boundaries to.
       class Anchorage
-        # face: name; place: [x, y] mm of the model in the image; exact: is that an axis seen end-on, which a point near it means?
+        # face: name; place: [x, y] mm of the model in the image; exact: is that an axis seen end-on, which a point near
+        # it means?
         Found = Struct.new(:face, :place, :exact)
 
         # solid: of the model; axes: its turned ones; frame: of the view drawn on, not turned on the sheet.
@@ -15,7 +16,8 @@ module Nockplane
           @frame = frame
         end
 
-        # What a point at x, y is tied to: the axis seen end-on within near mm, else the turned face whose axis is nearest in the image.
+        # What a point at x, y is tied to: the axis seen end-on within near mm, else the turned face whose axis is
+        # nearest in the image.
         def near(x, y, near)
           ends = end_on.map { |face, place, radius| [face, place, radius, Math.hypot(place[0] - x, place[1] - y)] }
           face, place, _, distance = ends.min_by { |e| [e[3], e[2]] }
@@ -51,7 +53,8 @@ module Nockplane
           facets.flat_map { |f| f.loops.flatten }.uniq.map { |i| @frame.depth(@solid.point(i)) }.minmax.sum / 2
         end
 
-        # Ends [[x, y], [x, y]] of the straight edge between two faces, run the way of an Edge; nil when there is none any more.
+        # Ends [[x, y], [x, y]] of the straight edge between two faces, run the way of an Edge; nil when there is none
+        # any more.
         def edge(faces, like)
           ids = faces.map { |f| @solid.facets_of(f).flat_map { |x| x.loops.flatten } }
           shared = ids.size == 2 ? ids[0] & ids[1] : ids[0].to_a
@@ -70,7 +73,8 @@ module Nockplane
 
         # [[face, place, radius], ...] of axes seen end-on.
         def end_on
-          @end_on ||= @axes.select { |a| @frame.along?(a.direction) }.map { |a| [a.faces.min, @frame.image(a.origin), a.radius] }
+          @end_on ||=
+            @axes.select { |a| @frame.along?(a.direction) }.map { |a| [a.faces.min, @frame.image(a.origin), a.radius] }
         end
       end
     end

@@ -3,13 +3,14 @@
 module Nockplane
   module Drawings
     module Views
-      # A view square to an edge picked on its parent, or to a face seen edge-on there (VW-01), folded out along that (PRJ-02); an arrow
-      # with its letter stands at the side looked at.
+      # A view square to an edge picked on its parent, or to a face seen edge-on there (VW-01), folded out along that
+      # (PRJ-02); an arrow with its letter stands at the side looked at.
       class Auxiliary < Kind
         NAME = 'auxiliary'
         WORDS = 'auxiliary view'
 
-        # The edge looked at square on: two points of it on the parent, each tied; the eye is on the side of its left normal when side is 1.
+        # The edge looked at square on: two points of it on the parent, each tied; the eye is on the side of its left
+        # normal when side is 1.
         Edge = Struct.new(:from, :to, :faces, :side, :lost, keyword_init: true) do
           def lost? = lost == true
           # (Its arrow stands where the edge is.)
@@ -27,7 +28,12 @@ module Nockplane
           def moved(anchorage)
             found = anchorage.edge(faces, self) or return dup.tap { |e| e.lost = true }
             a, b = found
-            dup.tap { |e| e.from, e.to, e.lost = Tied.new(x: a[0].round(6), y: a[1].round(6)), Tied.new(x: b[0].round(6), y: b[1].round(6)), nil }
+            dup.tap do |e|
+              e.from, e.to, e.lost =
+                Tied.new(x: a[0].round(6), y: a[1].round(6)),
+                Tied.new(x: b[0].round(6), y: b[1].round(6)),
+                nil
+            end
           end
         end
 
@@ -40,7 +46,12 @@ module Nockplane
           edge = view.own or return []
           frame = shown.parent_frame
           out = at.direction(frame.direction(*edge.outward))
-          SightArrow.new(standard, beside(at, at.point(frame.at(*edge.middle)), out), [-out[0], -out[1]], Letters.of(view)).ink
+          SightArrow.new(
+            standard,
+            beside(at, at.point(frame.at(*edge.middle)), out),
+            [-out[0], -out[1]],
+            Letters.of(view)
+          ).ink
         end
 
         # mm of paper between the parent's outline and the arrow's point.
@@ -49,7 +60,10 @@ module Nockplane
         # Where the arrow points: off the parent's outline, on the side looked at.
         def beside(at, point, out)
           x0, y0, x1, y1 = at.outline
-          far = [[x0, y0], [x1, y0], [x1, y1], [x0, y1]].map { |x, y| ((x - point[0]) * out[0]) + ((y - point[1]) * out[1]) }.max + CLEAR
+          far =
+            [[x0, y0], [x1, y0], [x1, y1], [x0, y1]].map do |x, y|
+              ((x - point[0]) * out[0]) + ((y - point[1]) * out[1])
+            end.max + CLEAR
           [point[0] + (out[0] * far), point[1] + (out[1] * far)]
         end
 

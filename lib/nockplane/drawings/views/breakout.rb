@@ -3,8 +3,9 @@
 module Nockplane
   module Drawings
     module Views
-      # A part of a view broken out (SEC-05): inside a closed region all goes down to a depth. face: name of one whose axis or middle that
-      # depth is; level: the depth along the sight, mm of the model, as last seen; through: all the way. lost: that face is gone.
+      # A part of a view broken out (SEC-05): inside a closed region all goes down to a depth. face: name of one whose
+      # axis or middle that depth is; level: the depth along the sight, mm of the model, as last seen; through: all the
+      # way. lost: that face is gone.
       Breakout = Struct.new(:region, :face, :level, :through, :lost, keyword_init: true) do
         def lost? = lost == true || region.lost?
 
@@ -13,7 +14,8 @@ module Nockplane
           deep = through ? reach[1] + 1 : level
           away = Geometry::Vec.neg(frame.d)
           origin = frame.at(0.0, 0.0, deep)
-          # (The profile's u runs to the right in the image, v up: seen against the sight, which is how the eye sees it.)
+          # (The profile's u runs to the right in the image, v up: seen against the sight, which is how the eye sees
+          # it.)
           Products::Opening::Pocket.new(origin, away, frame.r, region.window.outline.map { |x, y| [x, y] }, 0.0)
         end
 

@@ -5,9 +5,10 @@ module Nockplane
     module Views
       # The line of a section, drawn on its parent: line: [Tied], in the parent's image. forms:
       #   full     one plane through the whole part        stretch  one plane, only as far as the line goes
-      #   stepped  parallel planes with right angles       half     from outside to an axis; the other half stays whole (SEC-02)
-      #   bend     two planes that meet at an axis; the second is turned into the first (SEC-04)
-      # looks: 1 when the eye looks to the left of the line's run, -1 to its right. depth: mm behind the plane that are shown, nil for all.
+      #   stepped  parallel planes with right angles       half     from outside to an axis; the other half stays whole
+      #   (SEC-02) bend     two planes that meet at an axis; the second is turned into the first (SEC-04)
+      # looks: 1 when the eye looks to the left of the line's run, -1 to its right. depth: mm behind the plane that are
+      # shown, nil for all.
       # slice: only what is cut. uncut: components left whole, nil by the standard.
       CuttingLine = Struct.new(:line, :form, :looks, :depth, :slice, :uncut, keyword_init: true) do
         def stretch? = form == 'stretch'
@@ -28,7 +29,10 @@ module Nockplane
         def problem
           return 'the cutting line needs two points at least' if line.size < 2
           return 'the cutting line has more corners than can be cut' if line.size > 40
-          return 'two points of the cutting line lie on each other' if points.each_cons(2).any? { |p, q| Math.hypot(q[0] - p[0], q[1] - p[1]) < Views::LEAST }
+          if points.each_cons(2).any? { |p, q| Math.hypot(q[0] - p[0], q[1] - p[1]) < Views::LEAST }
+            return 'two points of the cutting line lie on each other'
+          end
+
           return 'the depth is more than 0 mm' unless depth.nil? || (depth.is_a?(Numeric) && depth.positive?)
 
           shape_problem
@@ -39,7 +43,13 @@ module Nockplane
           toward = Geometry::Vec.neg(frame.direction(*sight))
           stations = points.map { |x, y| frame.at(x, y) }
           tools = [Products::Opening::Stepped.new(cut_points(stations, toward, solid), toward)]
-          tools << Products::Opening::Beyond.new(Geometry::Vec.along(stations[0], toward, -depth), Geometry::Vec.neg(toward)) if depth
+          if depth
+            tools << Products::Opening::Beyond.new(
+              Geometry::Vec.along(stations[0], toward, -depth),
+              Geometry::Vec.neg(toward)
+            )
+          end
+
           Products::Opening.new(tools, uncut: uncut, slice: slice == true, bend: (bend(frame) if form == 'bend'))
         end
 

@@ -3,8 +3,8 @@
 module Nockplane
   module Drawings
     module Views
-      # What an interrupted view leaves out (VW-08): a band across it, from and to in mm of the model along "x" or "y" of its image; room: mm
-      # of paper between the two break lines.
+      # What an interrupted view leaves out (VW-08): a band across it, from and to in mm of the model along "x" or "y"
+      # of its image; room: mm of paper between the two break lines.
       Gap = Struct.new(:along, :from, :to, :room, keyword_init: true) do
         def x? = along == 'x'
         def size = to - from

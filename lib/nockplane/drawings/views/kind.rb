@@ -3,7 +3,8 @@
 module Nockplane
   module Drawings
     module Views
-      # What every kind of view answers; a kind overrides what is its own. Kinds hold nothing: they are asked about a view (or berth).
+      # What every kind of view answers; a kind overrides what is its own. Kinds hold nothing: they are asked about a
+      # view (or berth).
       class Kind
         def name = self.class::NAME
         # What a berth of it says when empty: "principal view".
@@ -27,7 +28,8 @@ module Nockplane
         def stands_alone? = true
         # Is it folded out of one of the four sides of another?
         def folded? = false
-        # The class of the fields that only this kind has; nil for none. Its instances answer moved(anchorage) and lost?.
+        # The class of the fields that only this kind has; nil for none. Its instances answer moved(anchorage) and
+        # lost?.
         def own_type = nil
         # What a new one is called, before it is named by what it shows; nil to name it by that.
         def title = nil
@@ -36,11 +38,17 @@ module Nockplane
 
         # Projection::ViewFrame of a view or berth, not turned on the sheet.
         def frame(drawing, place)
-          return Projection::ViewFrame.new(place.sight[0, 3], place.sight[3, 3]) if place.respond_to?(:sight) && place.sight
+          if place.respond_to?(:sight) && place.sight
+            return Projection::ViewFrame.new(place.sight[0, 3], place.sight[3, 3])
+          end
+
           return Projection::ViewFrame.named(place.orientation) unless place.parent
           return drawing.base_frame(drawing.parent_of(place)) unless place.direction
 
-          drawing.base_frame(drawing.parent_of(place)).folded(*Folding.way(place.direction), first_angle: drawing.standard.first_angle?)
+          drawing.base_frame(drawing.parent_of(place)).folded(
+            *Folding.way(place.direction),
+            first_angle: drawing.standard.first_angle?
+          )
         end
 
         # Unit vector [x, y] on paper along which it is folded out of its parent and may move; nil when it moves freely.
@@ -58,12 +66,22 @@ module Nockplane
         # [Ink] that it leaves on its parent. at: ViewPlace of the parent; shown: ShownModel of the view.
         def marks(_standard, _view, _at, _shown) = []
 
-        # The view as it is for another model, its own lines and boundaries moved with the faces they are tied to. anchorage: of the
+        # The view as it is for another model, its own lines and boundaries moved with the faces they are tied to.
+        # anchorage: of the
         # model in the image of the view they are drawn on.
         def caught_up(view, _anchorage) = view
 
         # What of it has lost the face it was tied to, in words; nil for nothing.
         def lost(_view) = nil
+
+        # The fields of its own for a berth aimed at a face (Aim); nil where the kind has none. home: the document.
+        def aimed(_berth, _aim, _home) = nil
+
+        # [width, height] that a view with such fields takes, mm of the model at the sheet's scale; nil for all of it.
+        def room(_own) = nil
+
+        # Scale of a view that is a part of another, from the sheet's or its own; rule: of the berth.
+        def enlarged(scale, _rule) = scale
 
         # Why a berth of it can't be filled with a model, in words; nil when it can. filling: Filling.
         def why_empty(_berth, _filling) = nil

@@ -3,7 +3,8 @@
 module Nockplane
   module Drawings
     module Views
-      # Identification letters of sections, details and auxiliary views: A, B, ... without I and O, then AA, AB, ... (VW-04).
+      # Identification letters of sections, details and auxiliary views: A, B, ... without I and O, then AA, AB, ...
+      # (VW-04).
       module Letters
         ALL = Drafting::SheetFormat::LETTERS
 
@@ -21,7 +22,8 @@ module Nockplane
         # The letter of a view's label, nil when it has none.
         def of(view) = Views.of(view).label('A') && view.label.to_s[/\A\s*([[:alpha:]]+)/, 1]
 
-        # The next letter after all that are used, so that none comes twice (a letter taken away is not given again while a later one stands).
+        # The next letter after all that are used, so that none comes twice (a letter taken away is not given again
+        # while a later one stands).
         def next(drawing)
           places = used(drawing).filter_map { |l| (0...(ALL.size * 20)).find { |i| at(i) == l } }
           at((places.max || -1) + 1)

@@ -3,7 +3,8 @@
 module Nockplane
   module Drawings
     module Views
-      # Directions from which a model may be looked at besides the named ones: its saved views, and square to each of its plane faces.
+      # Directions from which a model may be looked at besides the named ones: its saved views, and square to each of
+      # its plane faces.
       class Orientations
         # subject: Products::Subject.
         def initialize(source, subject)
@@ -23,13 +24,15 @@ module Nockplane
         # Names of the views saved with the model.
         def saved = @model.saved_views.map { |v| v[:name] }
 
-        # Names of plane faces that lie square to none of the axes, largest first: those that a named direction does not show.
+        # Names of plane faces that lie square to none of the axes, largest first: those that a named direction does not
+        # show.
         def slanted
           planes = @model.solid.facets.select { |f| f.face.surface.plane? && f.normal.none? { |c| c.abs > 1 - 1e-6 } }
           planes.group_by { |f| f.face.name }.max_by(20) { |_, facets| facets.sum { |f| area(f) } }.map(&:first)
         end
 
-        # The named direction in which the part shows most with its long side level: the one whose image is largest and wider than high.
+        # The named direction in which the part shows most with its long side level: the one whose image is largest and
+        # wider than high.
         def best
           box = @model.solid.box
           x, y, z = 3.times.map { |k| box[k + 3] - box[k] }

@@ -3,8 +3,8 @@
 module Nockplane
   module Drawings
     module Views
-      # How a component of an assembly is shown in a view: "thin" (a narrow double-dotted chain line, VW-13), "out" (not at all) or "plain"
-      # (without hidden lines of its own). component: its path without numbers of pattern instances.
+      # How a component of an assembly is shown in a view: "thin" (a narrow double-dotted chain line, VW-13), "out" (not
+      # at all) or "plain" (without hidden lines of its own). component: its path without numbers of pattern instances.
       PartLook = Struct.new(:component, :look, keyword_init: true) do
         def out? = look == 'out'
         def thin? = look == 'thin'

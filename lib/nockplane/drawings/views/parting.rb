@@ -16,7 +16,8 @@ module Nockplane
         # [Stroke] before and behind the band.
         def keep(strokes) = before.keep(strokes) + behind.keep(strokes)
 
-        # From where to where the part reaches across the band's side at a place, mm of the model; nil when nothing is there.
+        # From where to where the part reaches across the band's side at a place, mm of the model; nil when nothing is
+        # there.
         def extent(at)
           k = @gap.x? ? 1 : 0
           found = @shown.linework.strokes.select(&:visible).flat_map { |s| crossings(s, at) }
@@ -25,12 +26,24 @@ module Nockplane
 
         private
 
-        def before = @gap.x? ? Projection::Window.rectangle(-FAR, -FAR, @gap.from, FAR) : Projection::Window.rectangle(-FAR, -FAR, FAR, @gap.from)
-        def behind = @gap.x? ? Projection::Window.rectangle(@gap.to, -FAR, FAR, FAR) : Projection::Window.rectangle(-FAR, @gap.to, FAR, FAR)
+        def before
+          @gap.x? ?
+            Projection::Window.rectangle(-FAR, -FAR, @gap.from, FAR) :
+            Projection::Window.rectangle(-FAR, -FAR, FAR, @gap.from)
+        end
+
+        def behind
+          @gap.x? ?
+            Projection::Window.rectangle(@gap.to, -FAR, FAR, FAR) :
+            Projection::Window.rectangle(-FAR, @gap.to, FAR, FAR)
+        end
 
         def crossings(stroke, at)
           k = @gap.x? ? 0 : 1
-          points = stroke.arc? ? (0..32).map { |i| stroke.at(stroke.from + ((stroke.to - stroke.from) * i / 32.0)) } : stroke.points
+          points =
+            stroke.arc? ?
+              (0..32).map { |i| stroke.at(stroke.from + ((stroke.to - stroke.from) * i / 32.0)) } :
+              stroke.points
           points.each_cons(2).filter_map do |p, q|
             next if (p[k] > at) == (q[k] > at)
 

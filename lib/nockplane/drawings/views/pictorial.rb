@@ -3,7 +3,8 @@
 module Nockplane
   module Drawings
     module Views
-      # An isometric view (PIC-01): of a named corner, or from a corner of another view (its direction "up right" and so on).
+      # An isometric view (PIC-01): of a named corner, or from a corner of another view (its direction "up right" and so
+      # on).
       class Pictorial < Kind
         NAME = 'pictorial'
         WORDS = 'pictorial view'
@@ -19,7 +20,9 @@ module Nockplane
           return super unless place.parent && Folding::CORNERS.key?(place.direction)
 
           sign = drawing.standard.first_angle? ? -1 : 1
-          drawing.base_frame(drawing.parent_of(place)).corner(*Folding::CORNERS.fetch(place.direction).map { |c| c * sign })
+          drawing.base_frame(drawing.parent_of(place)).corner(
+            *Folding::CORNERS.fetch(place.direction).map { |c| c * sign }
+          )
         end
       end
     end

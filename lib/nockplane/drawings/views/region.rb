@@ -3,12 +3,15 @@
 module Nockplane
   module Drawings
     module Views
-      # A closed boundary drawn on a view, mm of the model in that view's image, about a tied point: "circle" (radius), "rectangle" (width,
-      # height) or "curve" (points [[dx, dy], ...] from the tied point).
+      # A closed boundary drawn on a view, mm of the model in that view's image, about a tied point: "circle" (radius),
+      # "rectangle" (width, height) or "curve" (points [[dx, dy], ...] from the tied point).
       Region = Struct.new(:shape, :at, :radius, :width, :height, :points, keyword_init: true) do
         # Sentence about what is wrong with it, nil when nothing is.
         def problem
-          return 'a boundary is a circle, a rectangle or a closed curve' unless %w[circle rectangle curve].include?(shape)
+          unless %w[circle rectangle curve].include?(shape)
+            return 'a boundary is a circle, a rectangle or a closed curve'
+          end
+
           return "the boundary is too small; draw it at least #{Views::LEAST} mm across" if size < Views::LEAST
           return 'the boundary crosses itself; draw it again' if shape == 'curve' && crosses?
 

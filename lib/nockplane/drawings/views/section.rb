@@ -3,8 +3,8 @@
 module Nockplane
   module Drawings
     module Views
-      # A model cut open along a line drawn on the parent (standards.md 4.5), or, with no line of its own, along the largest turned axis
-      # that lies across the sight.
+      # A model cut open along a line drawn on the parent (standards.md 4.5), or, with no line of its own, along the
+      # largest turned axis that lies across the sight.
       class Section < Kind
         NAME = 'section'
         WORDS = 'section'
@@ -47,20 +47,37 @@ module Nockplane
 
         def why_empty(berth, filling)
           return 'sections of assemblies are placed by hand' if filling.model.assembly?
+
+          if berth.at_face
+            return nil if filling.face?(berth)
+
+            return "no section plane found: #{filling.model.name} has no face or feature '#{berth.at_face}'"
+          end
           return nil if filling.section_axis(berth)
 
           "no section plane found: #{filling.model.name} has no bore or turned axis across the line of sight"
         end
 
+        def aimed(berth, aim, home) = aim.cutting_line(Folding.way(berth.direction), home.standard.first_angle?)
+
         # The largest of some axes that lies across the sight; nil when none does.
-        def self.axis(axes, frame) = axes.select { |a| frame.square?(a.direction) }.max_by { |a| [a.radius, a.to - a.from] }
+        def self.axis(axes, frame)
+          axes.select { |a| frame.square?(a.direction) }.max_by { |a| [a.radius, a.to - a.from] }
+        end
 
         private
 
         def through_axis(shown)
           axis = Section.axis(shown.whole_axes, shown.base_frame) or return nil
           away = Geometry::Vec.neg(shown.base_frame.d)
-          Products::Opening.new([Products::Opening::Stepped.new([axis.origin, Geometry::Vec.add(axis.origin, Geometry::Vec.any_normal(away))], away)])
+          Products::Opening.new(
+            [
+              Products::Opening::Stepped.new(
+                [axis.origin, Geometry::Vec.add(axis.origin, Geometry::Vec.any_normal(away))],
+                away
+              )
+            ]
+          )
         end
       end
     end

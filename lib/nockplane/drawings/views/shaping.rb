@@ -3,8 +3,8 @@
 module Nockplane
   module Drawings
     module Views
-      # What is done to a view that stands: cropped, broken out, interrupted, turned, released, exploded, its line or boundary drawn anew.
-      # Each gives an Edit, or a Refusal that says why not. Points are mm of paper.
+      # What is done to a view that stands: cropped, broken out, interrupted, turned, released, exploded, its line or
+      # boundary drawn anew. Each gives an Edit, or a Refusal that says why not. Points are mm of paper.
       class Shaping
         # mm of paper between break lines.
         ROOM = 3.0
@@ -24,10 +24,12 @@ module Nockplane
           region.problem ? refusal(region.problem) : changed("#{name} cropped") { |v| v.crop = region }
         end
 
-        def uncrop = @view.crop ? changed("#{name} shown whole again") { |v| v.crop = nil } : refusal("#{name} is not cropped")
+        def uncrop
+          @view.crop ? changed("#{name} shown whole again") { |v| v.crop = nil } : refusal("#{name} is not cropped")
+        end
 
-        # Breaks out what lies inside a boundary, down to a depth: "through", mm below the nearest point of the part, or nil for the axis that
-        # lies across the sight there, else the middle.
+        # Breaks out what lies inside a boundary, down to a depth: "through", mm below the nearest point of the part, or
+        # nil for the axis that lies across the sight there, else the middle.
         def break_out(shape, points, depth = nil)
           region = sketch.region(shape, points)
           return refusal(region.problem) if region.problem
@@ -40,36 +42,54 @@ module Nockplane
 
         # Another depth of a part that is broken out (by its number, from 0).
         def deepen(index, depth)
-          part = @view.broken&.[](index) or return refusal('that broken-out part is no longer there')
+          part = broken(index) or return refusal('that broken-out part is no longer there')
           fresh = at_depth(Breakout.new(region: part.region), depth)
           return fresh if fresh.is_a?(Refusal)
 
-          changed("Broken-out part of #{name} has another depth") { |v| v.broken = v.broken.each_with_index.map { |b, i| i == index ? fresh : b } }
+          changed("Broken-out part of #{name} has another depth") do |v|
+            v.broken = v.broken.each_with_index.map { |b, i| i == index ? fresh : b }
+          end
         end
 
         def mend(index)
-          return refusal('that broken-out part is no longer there') unless @view.broken&.[](index)
+          return refusal('that broken-out part is no longer there') unless broken(index)
 
-          changed("Broken-out part of #{name} mended") { |v| v.broken = v.broken.each_with_index.reject { |_, i| i == index }.map(&:first).then { |l| l.empty? ? nil : l } }
+          changed("Broken-out part of #{name} mended") do |v|
+            v.broken =
+              v.broken.each_with_index.reject { |_, i| i == index }.map(&:first).then { |l| l.empty? ? nil : l }
+          end
         end
 
         # Leaves out what lies between two points, along the view's longer side.
         def interrupt(one, other)
           a, b = [one, other].map { |p| place.image(*p) }
           k = (b[0] - a[0]).abs >= (b[1] - a[1]).abs ? 0 : 1
-          gap = Gap.new(along: k.zero? ? 'x' : 'y', from: [a[k], b[k]].min.round(6), to: [a[k], b[k]].max.round(6), room: ROOM)
+          gap =
+            Gap.new(
+              along: k.zero? ? 'x' : 'y',
+              from: [a[k], b[k]].min.round(6),
+              to: [a[k], b[k]].max.round(6),
+              room: ROOM
+            )
           wrong = gap_problem(gap, k)
           wrong ? refusal(wrong) : changed("#{name} interrupted") { |v| v.gaps = [*v.gaps, gap].sort_by(&:from) }
         end
 
-        def join = @view.gaps ? changed("#{name} shown uninterrupted") { |v| v.gaps = nil } : refusal("#{name} is not interrupted")
+        def join
+          @view.gaps ?
+            changed("#{name} shown uninterrupted") { |v| v.gaps = nil } :
+            refusal("#{name} is not interrupted")
+        end
 
-        # Turned by degrees from how its kind has it; 0 takes the turn back. A turned view is no longer in line with its parent.
+        # Turned by degrees from how its kind has it; 0 takes the turn back. A turned view is no longer in line with its
+        # parent.
         def turn(degrees)
           angle = ((degrees + 180) % 360) - 180
           return refusal("#{name} is turned so already") if (angle - (@view.turn || 0)).abs < 1e-9
 
-          changed(angle.zero? ? "#{name} turned back" : "#{name} turned by #{angle.round(2).to_s.delete_suffix('.0')}°") do |v|
+          changed(
+            angle.zero? ? "#{name} turned back" : "#{name} turned by #{angle.round(2).to_s.delete_suffix('.0')}°"
+          ) do |v|
             v.turn = angle.zero? ? nil : angle.round(6)
             v.released = true if @view.parent && v.turn
             v.released = nil unless v.turn
@@ -83,7 +103,11 @@ module Nockplane
           turn((upright ? 90.0 : 0.0) - angle.then { |a| (((a + 90) % 180) - 90) })
         end
 
-        def release = Folding.tied(@view) ? changed("#{name} released from #{parent.name}") { |v| v.released = true } : refusal("#{name} is in line with no other view")
+        def release
+          Folding.tied(@view) ?
+            changed("#{name} released from #{parent.name}") { |v| v.released = true } :
+            refusal("#{name} is in line with no other view")
+        end
 
         # Back in line with its parent, where it lies nearest.
         def restore
@@ -101,7 +125,8 @@ module Nockplane
         def state(state)
           return changed("#{name} shown as made") { |v| v.state = nil } unless state
 
-          made, exploded = [nil, state].map { |s| @source.model(@drawing.binding(@view.binding).subject(@view.revision, s)) }
+          made, exploded =
+            [nil, state].map { |s| @source.model(@drawing.binding(@view.binding).subject(@view.revision, s)) }
           return refusal('an exploded view needs an assembly with explode steps') unless made.assembly?
           return refusal('the assembly has no explode steps') if made.solid.box == exploded.solid.box
 
@@ -112,7 +137,9 @@ module Nockplane
         def part(component, look)
           known = @source.model(@drawing.subject(@view)).components.map(&:component)
           return refusal('that component is not in the assembly shown') unless known.include?(component)
-          return refusal("a component is shown #{PartLook::WORDS.values.join(', ')}, or as the rest") unless look.nil? || PartLook::WORDS.key?(look)
+          unless look.nil? || PartLook::WORDS.key?(look)
+            return refusal("a component is shown #{PartLook::WORDS.values.join(', ')}, or as the rest")
+          end
 
           changed("#{component} is #{look ? PartLook::WORDS[look] : 'shown as the rest'} in #{name}") do |v|
             rest = (v.parts || []).reject { |p| p.component == component }
@@ -143,11 +170,17 @@ module Nockplane
           return refusal("#{name} has no line of its own to move") unless @view.own
 
           moved = @view.own.dragged(*by_on_parent(dx, dy)) { |points, form| redrawn(points, form) }
-          moved ? changed("Mark of #{name} moved") { |v| v.own = moved } : refusal("the arrow of #{name} stands at the edge that it looks at")
+          moved ?
+            changed("Mark of #{name} moved") { |v| v.own = moved } :
+            refusal("the arrow of #{name} stands at the edge that it looks at")
         end
 
         # Its label moved by dx, dy mm.
-        def letter(dx, dy) = changed("Label of #{name} moved") { |v| v.lettered = (v.lettered || [0.0, 0.0]).zip([dx, dy]).map { |a, b| (a + b).round(3) } }
+        def letter(dx, dy)
+          changed("Label of #{name} moved") do |v|
+            v.lettered = (v.lettered || [0.0, 0.0]).zip([dx, dy]).map { |a, b| (a + b).round(3) }
+          end
+        end
 
         private
 
@@ -172,11 +205,19 @@ module Nockplane
         end
 
         # Depth of a part to be broken out; Refusal where it makes no sense.
+        # The part broken out of that number, from 0; nil for others.
+        def broken(index) = index.is_a?(Integer) && index >= 0 ? @view.broken&.[](index) : nil
+
         def at_depth(part, depth)
           near, far = builder.shown(@view).reach
           return part.tap { |p| p.through = true } if depth == 'through'
-          return part.tap { |p| p.level = (near + depth).round(6) } if depth.is_a?(Numeric) && depth.between?(Views::LEAST, far - near)
-          return refusal("the part is #{(far - near).round(3)} mm deep there; give a depth of less") if depth.is_a?(Numeric)
+          if depth.is_a?(Numeric) && depth.between?(Views::LEAST, far - near)
+            return part.tap { |p| p.level = (near + depth).round(6) }
+          end
+
+          if depth.is_a?(Numeric)
+            return refusal("the part is #{(far - near).round(3)} mm deep there; give a depth of less")
+          end
 
           face = sketch.axis_within(part.region)
           part.tap { |p| p.face, p.level = face, (face ? sketch.depth(face) : (near + far) / 2).round(6) }
@@ -186,10 +227,15 @@ module Nockplane
           return gap.problem if gap.problem
 
           box = builder.shown(@view).linework.box
-          return 'the gap would leave nothing of the view on one side; draw it inside' unless gap.from > box[k] && gap.to < box[k + 2]
+          unless gap.from > box[k] && gap.to < box[k + 2]
+            return 'the gap would leave nothing of the view on one side; draw it inside'
+          end
+
           return 'it would save no room; draw a wider gap' if gap.size <= ROOM / place.scale
 
-          'gaps of a view run one way and do not meet' if (@view.gaps || []).any? { |g| g.along != gap.along || (g.from < gap.to && gap.from < g.to) }
+          if (@view.gaps || []).any? { |g| g.along != gap.along || (g.from < gap.to && gap.from < g.to) }
+            'gaps of a view run one way and do not meet'
+          end
         end
 
         # The edit, unless the view could then not be shown.
@@ -197,7 +243,9 @@ module Nockplane
           after = @view.dup.tap { |v| yield v }
           shown = ShownModel.of(@source, Drawing.new(@drawing.cells.merge("view/#{after.id}" => after.dup)), after)
           return refusal(shown.problem) if shown.problem
-          return refusal('there is nothing of the part inside it; draw it over the view') if shown.linework.strokes.empty?
+          if shown.linework.strokes.empty?
+            return refusal('there is nothing of the part inside it; draw it over the view')
+          end
 
           Edit.put(label, after)
         end

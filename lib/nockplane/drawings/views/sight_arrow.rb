@@ -3,10 +3,11 @@
 module Nockplane
   module Drawings
     module Views
-      # The arrow and letter that say from where another view looks (VW-02, SEC-21): shaft wide, head longer than those of dimensions.
+      # The arrow and letter that say from where another view looks (VW-02, SEC-21): shaft wide, head longer than those
+      # of dimensions.
       class SightArrow
-        # tip: its point, mm of paper; way: unit vector of sight; beside: unit vector towards which the letter stands off the shaft, nil for
-        # behind it.
+        # tip: its point, mm of paper; way: unit vector of sight; beside: unit vector towards which the letter stands
+        # off the shaft, nil for behind it.
         def initialize(standard, tip, way, letter, beside: nil)
           @standard = standard
           @tip = tip
@@ -29,7 +30,13 @@ module Nockplane
         def words(tail, head)
           height = @standard.label_height
           off = (height / 2) + 1.5
-          x, y = @beside ? [tail[0] + (@way[0] * head * 0.6) + (@beside[0] * off), tail[1] + (@way[1] * head * 0.6) + (@beside[1] * off)] : back((head * 2) + off)
+          x, y =
+            @beside ?
+              [
+                tail[0] + (@way[0] * head * 0.6) + (@beside[0] * off),
+                tail[1] + (@way[1] * head * 0.6) + (@beside[1] * off)
+              ] :
+              back((head * 2) + off)
           Drafting::Ink.text(x, y - (height / 2), @letter, height: height, anchor: :middle, layer: 'section')
         end
       end

@@ -3,8 +3,8 @@
 module Nockplane
   module Drawings
     module Views
-      # What a person draws on a view, mm of paper, as lines and boundaries in that view's image, tied to the model. Straight lines are made
-      # straight, and what comes near an axis goes through it.
+      # What a person draws on a view, mm of paper, as lines and boundaries in that view's image, tied to the model.
+      # Straight lines are made straight, and what comes near an axis goes through it.
       class Sketch
         # mm of paper within which an axis is meant, and an edge picked.
         NEAR = 2.5
@@ -37,19 +37,28 @@ module Nockplane
           end
         end
 
-        # Region of a shape about paper points: circle [middle, point on it], rectangle [corner, corner opposite], curve [points].
+        # Region of a shape about paper points: circle [middle, point on it], rectangle [corner, corner opposite], curve
+        # [points].
         def region(shape, points)
           ends = points.map { |p| image(*p) }
           middle = shape == 'circle' ? ends[0] : ends.transpose.map { |c| c.minmax.sum / 2 }
           at = tied(*middle)
           case shape
-          when 'circle' then Region.new(shape: shape, at: at, radius: distance(*ends.first(2)).round(6))
-          when 'rectangle' then Region.new(shape: shape, at: at, **rectangle(ends))
-          else Region.new(shape: shape, at: at, points: simplified(ends).map { |x, y| [(x - at.x).round(6), (y - at.y).round(6)] })
+          when 'circle'
+            Region.new(shape: shape, at: at, radius: distance(*ends.first(2)).round(6))
+          when 'rectangle'
+            Region.new(shape: shape, at: at, **rectangle(ends))
+          else
+            Region.new(
+              shape: shape,
+              at: at,
+              points: simplified(ends).map { |x, y| [(x - at.x).round(6), (y - at.y).round(6)] }
+            )
           end
         end
 
-        # The straight visible edge nearest to a paper point: Auxiliary::Edge with its left side towards the eye, nil when none is near.
+        # The straight visible edge nearest to a paper point: Auxiliary::Edge with its left side towards the eye, nil
+        # when none is near.
         def edge(x, y)
           p = @place.image(x, y)
           lines = @shown.linework.strokes.select { |s| s.visible && s.shape == :line && s.kind == :sharp }
@@ -60,12 +69,15 @@ module Nockplane
           Auxiliary::Edge.new(from: free(*a), to: free(*b), faces: found.faces, side: 1)
         end
 
-        # Depth that a broken-out part would be expected to have: name of the face whose axis lies across the sight within a region; nil when
-        # none does.
+        # Depth that a broken-out part would be expected to have: name of the face whose axis lies across the sight
+        # within a region; nil when none does.
         def axis_within(region)
           window = region.window
           across = @shown.whole_axes.select { |a| @shown.base_frame.square?(a.direction) }
-          met = across.select { |a| (0..8).any? { |i| window.inside?(*@shown.base_image(a.at(a.from + ((a.to - a.from) * i / 8.0)))) } }
+          met =
+            across.select do |a|
+              (0..8).any? { |i| window.inside?(*@shown.base_image(a.at(a.from + ((a.to - a.from) * i / 8.0)))) }
+            end
           met.max_by { |a| [a.radius, a.to - a.from] }&.faces&.min
         end
 
@@ -88,13 +100,7 @@ module Nockplane
         end
 
         # Distance of a point from a segment.
-        def off(p, a, b)
-          dx = b[0] - a[0]
-          dy = b[1] - a[1]
-          square = (dx * dx) + (dy * dy)
-          t = square < 1e-18 ? 0.0 : ((((p[0] - a[0]) * dx) + ((p[1] - a[1]) * dy)) / square).clamp(0.0, 1.0)
-          Math.hypot(p[0] - a[0] - (dx * t), p[1] - a[1] - (dy * t))
-        end
+        def off(p, a, b) = Geometry::Flat.distance(p, a, b)
 
         # Two points level or upright when they nearly are.
         def straightened((a, b))
@@ -127,13 +133,23 @@ module Nockplane
         end
 
         def with(p, axis)
-          Tied.new(x: p[0].round(6), y: p[1].round(6), face: axis.face, rx: axis.place[0].round(6), ry: axis.place[1].round(6))
+          Tied.new(
+            x: p[0].round(6),
+            y: p[1].round(6),
+            face: axis.face,
+            rx: axis.place[0].round(6),
+            ry: axis.place[1].round(6)
+          )
         end
 
         # The axis seen end-on that a stretch passes nearest to; besides: a point whose axis is not meant.
         def axis_near(a, b, besides = nil)
           ends = besides ? @anchorage.ends.reject { |f| distance(f.place, besides) < @near } : @anchorage.ends
-          ends.map { |f| [f, Math.hypot(*across(f.place, a, b))] }.select { |f, d| d <= @near && beside?(f.place, a, b) }.min_by(&:last)&.first
+          ends
+            .map { |f| [f, Math.hypot(*across(f.place, a, b))] }
+            .select { |f, d| d <= @near && beside?(f.place, a, b) }
+            .min_by(&:last)
+            &.first
         end
 
         def beside?(p, a, b)

@@ -3,16 +3,32 @@
 module Nockplane
   module Formats
     module Step
-      # The semantic annotations of AP242 (standards.md 11.2): sizes and locations with their tolerances, datums and geometric
-      # tolerances, tied to faces by geometric_item_specific_usage.
+      # The semantic annotations of AP242 (standards.md 11.2): sizes and locations with their tolerances, datums and
+      # geometric tolerances, tied to faces by geometric_item_specific_usage.
       class Annotations
-        # A geometric tolerance: kind in the words of its entity (:position, ...), value mm, zone ('⌀', 'S⌀' or ''), modifiers
-        # [Symbol], datums [[letter, [modifier, ...]], ...] in order, faces (names).
+        # A geometric tolerance: kind in the words of its entity (:position, ...), value mm, zone ('⌀', 'S⌀' or ''),
+        # modifiers [Symbol], datums [[letter, [modifier, ...]], ...] in order, faces (names).
         Tolerance = Struct.new(:id, :kind, :value, :zone, :modifiers, :datums, :faces, keyword_init: true)
         # A datum feature: letter and faces.
         Datum = Struct.new(:letter, :faces)
 
-        KINDS = %w[ANGULARITY CIRCULAR_RUNOUT COAXIALITY CONCENTRICITY CYLINDRICITY FLATNESS LINE_PROFILE PARALLELISM PERPENDICULARITY POSITION ROUNDNESS STRAIGHTNESS SURFACE_PROFILE SYMMETRY TOTAL_RUNOUT].freeze
+        KINDS = %w[
+          ANGULARITY
+          CIRCULAR_RUNOUT
+          COAXIALITY
+          CONCENTRICITY
+          CYLINDRICITY
+          FLATNESS
+          LINE_PROFILE
+          PARALLELISM
+          PERPENDICULARITY
+          POSITION
+          ROUNDNESS
+          STRAIGHTNESS
+          SURFACE_PROFILE
+          SYMMETRY
+          TOTAL_RUNOUT
+        ].freeze
         ASPECTS = 12
 
         def initialize(file, names, report, solid)
@@ -31,13 +47,18 @@ module Nockplane
 
         # [Tolerance]
         def tolerances
-          @tolerances ||= each(*KINDS.map { |k| "#{k}_TOLERANCE" }, 'GEOMETRIC_TOLERANCE').filter_map { |r| tolerance(r) }.uniq(&:id)
+          @tolerances ||=
+            each(*KINDS.map { |k| "#{k}_TOLERANCE" }, 'GEOMETRIC_TOLERANCE').filter_map { |r| tolerance(r) }.uniq(&:id)
         end
 
         # [Datum]
         def datums
           @datums ||= each('DATUM').filter_map do |r|
-            faces = @aspects.select { |id, partners| partners.include?(r.id) && @file[id].is?('DATUM_FEATURE') }.keys.flat_map { |id| faces(id) }
+            faces =
+              @aspects
+                .select { |id, partners| partners.include?(r.id) && @file[id].is?('DATUM_FEATURE') }
+                .keys
+                .flat_map { |id| faces(id) }
             faces = faces(r.id) if faces.empty?
             Datum.new(r.args('DATUM')[-1].to_s, faces.uniq) unless faces.empty?
           end.uniq(&:letter).sort_by(&:letter)
@@ -52,11 +73,16 @@ module Nockplane
           @faces = Hash.new { |h, k| h[k] = [] }
           each('GEOMETRIC_ITEM_SPECIFIC_USAGE', 'ITEM_IDENTIFIED_REPRESENTATION_USAGE').each do |r|
             aspect, item = r.args[2], r.args[4]
-            Array(item).each { |i| aspect.is_a?(Part21::Ref) && i.is_a?(Part21::Ref) && @faces[aspect.id] << (@names[i.id] || "##{i.id}") }
+            Array(item).each do |i|
+              aspect.is_a?(Part21::Ref) && i.is_a?(Part21::Ref) && @faces[aspect.id] << (@names[i.id] || "##{i.id}")
+            end
           end
           @aspects = Hash.new { |h, k| h[k] = [] }
-          each('SHAPE_ASPECT_RELATIONSHIP').each { |r| r[2].is_a?(Part21::Ref) && r[3].is_a?(Part21::Ref) && @aspects[r[2].id] << r[3].id }
-          @values = each('DIMENSIONAL_CHARACTERISTIC_REPRESENTATION').each_with_object({}) { |r, all| all[r[0]&.id] = r[1] }
+          each('SHAPE_ASPECT_RELATIONSHIP').each do |r|
+            r[2].is_a?(Part21::Ref) && r[3].is_a?(Part21::Ref) && @aspects[r[2].id] << r[3].id
+          end
+          @values =
+            each('DIMENSIONAL_CHARACTERISTIC_REPRESENTATION').each_with_object({}) { |r, all| all[r[0]&.id] = r[1] }
           @limits = each('PLUS_MINUS_TOLERANCE').each_with_object({}) { |r, all| all[r[1]&.id] = r[0] }
         end
 
@@ -92,7 +118,8 @@ module Nockplane
           end
         end
 
-        # A dimension named after its record's place among its kind, with its tolerance; told when it has no faces or value.
+        # A dimension named after its record's place among its kind, with its tolerance; told when it has no faces or
+        # value.
         def made(record)
           found = yield
           if found.nil?
@@ -120,12 +147,20 @@ module Nockplane
         # { item name => mm or degrees }
         def values(record)
           shape = @file.at(@values[record.id]) or return {}
-          Array(shape[1]).grep(Part21::Ref).map { |i| @file[i] }.select { |i| i.is?('MEASURE_WITH_UNIT', 'MEASURE_REPRESENTATION_ITEM') }.to_h do |item|
-            name = (item.leaves['REPRESENTATION_ITEM'] || item.args)[0].to_s
-            value = Units.measure(@file, item.is?('MEASURE_WITH_UNIT') ? item : Part21::Record.new(item.id, 'M' => item.args.last(2)))
-            angle = item.leaves.key?('PLANE_ANGLE_MEASURE_WITH_UNIT') || item.to_s.include?('PLANE_ANGLE')
-            [name, angle ? value * 180 / Math::PI : value]
-          end
+          Array(shape[1])
+            .grep(Part21::Ref)
+            .map { |i| @file[i] }
+            .select { |i| i.is?('MEASURE_WITH_UNIT', 'MEASURE_REPRESENTATION_ITEM') }
+            .to_h do |item|
+              name = (item.leaves['REPRESENTATION_ITEM'] || item.args)[0].to_s
+              value =
+                Units.measure(
+                  @file,
+                  item.is?('MEASURE_WITH_UNIT') ? item : Part21::Record.new(item.id, 'M' => item.args.last(2))
+                )
+              angle = item.leaves.key?('PLANE_ANGLE_MEASURE_WITH_UNIT') || item.to_s.include?('PLANE_ANGLE')
+              [name, angle ? value * 180 / Math::PI : value]
+            end
         end
 
         # Text as Tolerancing::Tolerance reads it, nil for none.
@@ -160,9 +195,18 @@ module Nockplane
             @report.add(record.type, 'a geometric tolerance has no face that it could be shown at', "##{record.id}")
             return nil
           end
-          systems = record.leaves['GEOMETRIC_TOLERANCE_WITH_DATUM_REFERENCE']&.first || (record.leaves.size == 1 ? record.args[4] : nil)
-          Tolerance.new(id: "given.#{kind.downcase}.#{faces.first}", kind: kind.downcase.to_sym, value: value, zone: zone(record.id), faces: faces,
-                        modifiers: modifiers(record.leaves['GEOMETRIC_TOLERANCE_WITH_MODIFIERS']&.first), datums: references(systems))
+          systems =
+            record.leaves['GEOMETRIC_TOLERANCE_WITH_DATUM_REFERENCE']&.first ||
+              (record.leaves.size == 1 ? record.args[4] : nil)
+          Tolerance.new(
+            id: "given.#{kind.downcase}.#{faces.first}",
+            kind: kind.downcase.to_sym,
+            value: value,
+            zone: zone(record.id),
+            faces: faces,
+            modifiers: modifiers(record.leaves['GEOMETRIC_TOLERANCE_WITH_MODIFIERS']&.first),
+            datums: references(systems)
+          )
         rescue Unusable, NoMethodError, TypeError => e
           @report.add(record.type, "a geometric tolerance can't be read: #{e.message[0, 80]}", "##{record.id}")
           nil
@@ -187,22 +231,55 @@ module Nockplane
 
             Array(record[4]).grep(Part21::Ref).map do |c|
               args = @file[c].args
-              [letter(@file[args[4]]), Array(args[5]).filter_map { |m| (m.is_a?(Part21::Typed) ? m.value : m).then { |v| v.is_a?(Symbol) ? v.to_s.downcase.to_sym : nil } }]
+              [
+                letter(@file[args[4]]),
+                Array(args[5]).filter_map do |m|
+                  (m.is_a?(Part21::Typed) ? m.value : m).then { |v| v.is_a?(Symbol) ? v.to_s.downcase.to_sym : nil }
+                end
+              ]
             end
           end
         end
 
         def letter(record)
           return record.args('DATUM')[-1].to_s if record.is?('DATUM')
-          return record.args.last(2).then { |a| Array(a).flatten.grep(Part21::Ref).map { |r| letter(@file[r]) }.join('-') } if record.is?('DATUM_REFERENCE_ELEMENT', 'COMMON_DATUM_LIST')
+          if record.is?('DATUM_REFERENCE_ELEMENT', 'COMMON_DATUM_LIST')
+            return record
+              .args
+              .last(2)
+              .then { |a| Array(a).flatten.grep(Part21::Ref).map { |r| letter(@file[r]) }.join('-') }
+          end
 
           inner = record.args.grep(Part21::Ref).map { |r| @file[r] }.find { |r| r.is?('DATUM') }
           inner ? letter(inner) : '?'
         end
 
         # Geometric tolerances as frames that a drawing can adopt.
-        def frames = tolerances.map { |t| Modelling::Measured.frame(@solid, t.faces.map { |n| @known[n] }, id: t.id, kind: :tolerance_frame, value: t.value, words: FrameWords.of(t)) }
-        def datum_dimensions = datums.map { |d| Modelling::Measured.frame(@solid, d.faces.map { |n| @known[n] }, id: "given.datum.#{d.letter}", kind: :datum, value: 0.0, words: d.letter) }
+        def frames
+          tolerances.map do |t|
+            Modelling::Measured.frame(
+              @solid,
+              t.faces.map { |n| @known[n] },
+              id: t.id,
+              kind: :tolerance_frame,
+              value: t.value,
+              words: FrameWords.of(t)
+            )
+          end
+        end
+
+        def datum_dimensions
+          datums.map do |d|
+            Modelling::Measured.frame(
+              @solid,
+              d.faces.map { |n| @known[n] },
+              id: "given.datum.#{d.letter}",
+              kind: :datum,
+              value: 0.0,
+              words: d.letter
+            )
+          end
+        end
       end
     end
   end

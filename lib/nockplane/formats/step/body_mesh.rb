@@ -32,7 +32,16 @@ module Nockplane
           @report = report
           @refine = refine
           @pool = Pool.new
-          @edges = EdgeMesh.new(file, curves, Paths.new(file, curves, surfaces, report), report, @pool, fine: fine, refine: refine)
+          @edges =
+            EdgeMesh.new(
+              file,
+              curves,
+              Paths.new(file, curves, surfaces, report),
+              report,
+              @pool,
+              fine: fine,
+              refine: refine
+            )
           @made = 0
         end
 
@@ -40,14 +49,17 @@ module Nockplane
         def face(record)
           sheet = record.is?('ORIENTED_FACE') ? @file[record[3]] : record
           facets = facets(sheet)
-          raise Unreadable, "the model has more than #{MAX_FACETS} facets; export fewer parts to a file" if (@made += facets.size) > MAX_FACETS
+          if (@made += facets.size) > MAX_FACETS
+            raise Unreadable, "the model has more than #{MAX_FACETS} facets; export fewer parts to a file"
+          end
 
           record.is?('ORIENTED_FACE') && record[4] == :F ? facets.map(&:reversed) : facets
         rescue Unusable, Solids::PatchMesh::Unfit, Geometry::ZeroVector, *Report::WRONG_KINDS => e
           stand_in(record, e.message.sub(/#\d+ /, ''))
         end
 
-        # Tells which faces are to come, so that edges know the surfaces on both sides of them, and vertices which others they are one with.
+        # Tells which faces are to come, so that edges know the surfaces on both sides of them, and vertices which
+        # others they are one with.
         def announce(records)
           records.each { |record| edges_of(record).each { |e| @edges.weld(e) } }
           records.each do |record|
@@ -63,14 +75,19 @@ module Nockplane
         # A face that can't be meshed is told, and spanned flat where it can be.
         def stand_in(record, why)
           facets = StandIn.new(@pool, outlines(record)).facets("##{record.id}")
-          words = facets.empty? ? 'a face is missing from the picture' : 'a face could not be read; a flat piece stands in its place, hatched in views'
+          words =
+            facets.empty? ?
+              'a face is missing from the picture' :
+              'a face could not be read; a flat piece stands in its place, hatched in views'
           @report.gap(record.type, "#{words}: #{why}", "##{record.id}", record: record.id, stands_in: !facets.empty?)
           facets
         end
 
         # Loops of a face as far as they can be read.
         def outlines(record)
-          face_parts(record.is?('ORIENTED_FACE') ? @file[record[3]] : record)[0].filter_map { |b| @edges.around(b, straight: true) }
+          face_parts(record.is?('ORIENTED_FACE') ? @file[record[3]] : record)[0].filter_map do |b|
+            @edges.around(b, straight: true)
+          end
         rescue Unusable, Geometry::ZeroVector, *Report::WRONG_KINDS
           []
         end
@@ -78,7 +95,9 @@ module Nockplane
         # The records of a face's edges; none of a face that can't be read, which is told when it is meshed.
         def edges_of(record)
           sheet = record.is?('ORIENTED_FACE') ? @file[record[3]] : record
-          face_parts(sheet)[0].flat_map { |b| @file[@file[b][1]].then { |l| l.is?('EDGE_LOOP') ? l[1].map { |o| @file[@file[o][3]] } : [] } }
+          face_parts(sheet)[0].flat_map do |b|
+            @file[@file[b][1]].then { |l| l.is?('EDGE_LOOP') ? l[1].map { |o| @file[@file[o][3]] } : [] }
+          end
         rescue Unusable, *Report::WRONG_KINDS
           []
         end
@@ -93,7 +112,15 @@ module Nockplane
           patch = Solids::PatchMesh.new(chart, @pool, loops, refine: @refine)
           cells = patch.facets
           rough(record) if patch.rough?
-          surface = chart.respond_to?(:surface) ? chart.surface : Geometry::Surface.free(chart.kind, [0.0, 0.0, 0.0], [0.0, 0.0, 1.0], Geometry::NormalField.new(patch.normals, chart: chart.settled_for_good))
+          surface =
+            chart.respond_to?(:surface) ?
+              chart.surface :
+              Geometry::Surface.free(
+                chart.kind,
+                [0.0, 0.0, 0.0],
+                [0.0, 0.0, 1.0],
+                Geometry::NormalField.new(patch.normals, chart: chart.settled_for_good)
+              )
           face = Solids::Face.new("##{record.id}", surface)
           cells = cells.map(&:reverse) if sense == :F
           side = side(cells, surface)
@@ -101,14 +128,24 @@ module Nockplane
         end
 
         def rough(record)
-          words = 'the outline of a face touches or crosses itself; its picture and its part of the volume are not right'
+          words =
+            'the outline of a face touches or crosses itself; its picture and its part of the volume are not right'
           @report.gap(record.type, words, "##{record.id}", record: record.id)
         end
 
         # 1 when facets of a face look where its surface's normal does, else -1.
         def side(cells, surface)
-          points = cells.lazy.map { |ids| ids.map { |id| @pool.point(id) } }.find { |list| Geometry::Vec.length(Geometry::Polygon.area_vector(list)) > 1e-6 } or return 1
-          Geometry::Vec.dot(Geometry::Polygon.area_vector(points), surface.normal_at(3.times.map { |k| points.sum { |p| p[k] } / points.size })).negative? ? -1 : 1
+          points =
+            cells
+              .lazy
+              .map { |ids| ids.map { |id| @pool.point(id) } }
+              .find { |list| Geometry::Vec.length(Geometry::Polygon.area_vector(list)) > 1e-6 } or return 1
+          Geometry::Vec.dot(
+            Geometry::Polygon.area_vector(points),
+            surface.normal_at(3.times.map { |k| points.sum { |p| p[k] } / points.size })
+          ).negative? ?
+            -1 :
+            1
         end
 
         def face_parts(record)
@@ -125,7 +162,12 @@ module Nockplane
           rings = loops.reject { |l| l.size < 3 }
           raise Unusable, "#{record}: its outline encloses nothing" if rings.empty?
 
-          us, vs, ws = rings.flatten.uniq.to_h { |id| [id, frame.local(@pool.point(id))] }.then { |at| 3.times.map { |k| at.transform_values { |p| p[k] } } }
+          us, vs, ws =
+            rings
+              .flatten
+              .uniq
+              .to_h { |id| [id, frame.local(@pool.point(id))] }
+              .then { |at| 3.times.map { |k| at.transform_values { |p| p[k] } } }
           off = ws.each_value.map(&:abs).max
           raise Unusable, "#{record}: its outline is #{format('%.3g', off)} mm off its plane" if off > EdgeMesh::LOOSE
 
@@ -141,7 +183,9 @@ module Nockplane
         # Corners in one line have no direction of their own: the facet looks where its surface does.
         def facet(ids, face, side)
           points = ids.map { |id| @pool.point(id) }
-          return Solids::Facet.over(@pool, [ids], face) if Geometry::Vec.length(Geometry::Polygon.area_vector(points)) > 1e-10
+          if Geometry::Vec.length(Geometry::Polygon.area_vector(points)) > 1e-10
+            return Solids::Facet.over(@pool, [ids], face)
+          end
 
           n = Geometry::Vec.scale(face.surface.normal_at(points[0]), side)
           Solids::Facet.over(@pool, [ids], face, [*n, Geometry::Vec.dot(n, points[0])])

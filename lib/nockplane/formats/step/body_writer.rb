@@ -3,8 +3,9 @@
 module Nockplane
   module Formats
     module Step
-      # Writes one solid as manifold solid B-reps with true surfaces and curves: lines, circles and ellipses, other edges as cubic
-      # B-splines through their exact points. Faces whose surface has no form that can be written (SurfaceWriter) are written as plane facets.
+      # Writes one solid as manifold solid B-reps with true surfaces and curves: lines, circles and ellipses, other
+      # edges as cubic B-splines through their exact points. Faces whose surface has no form that can be written
+      # (SurfaceWriter) are written as plane facets.
       class BodyWriter
         NAMED = SurfaceWriter::NAMED
 
@@ -51,7 +52,10 @@ module Nockplane
           shell = @records.add('CLOSED_SHELL', '', outer.map { |k| face(k) })
           return @records.add('MANIFOLD_SOLID_BREP', '', shell) if voids.empty?
 
-          inner = voids.map { |v| @records.add('ORIENTED_CLOSED_SHELL', '', :*, @records.add('CLOSED_SHELL', '', v.map { |k| face(k) }), :T) }
+          inner =
+            voids.map do |v|
+              @records.add('ORIENTED_CLOSED_SHELL', '', :*, @records.add('CLOSED_SHELL', '', v.map { |k| face(k) }), :T)
+            end
           @records.add('BREP_WITH_VOIDS', '', shell, inner)
         end
 
@@ -61,8 +65,18 @@ module Nockplane
           surface = region.face.surface
           plain = !@surfaces.whole?(surface)
           bounds = loops(index).map { |l| @records.add('FACE_BOUND', '', l, :T) }
-          bounds = [@records.add('FACE_BOUND', '', @records.add('VERTEX_LOOP', '', vertex(facet.loops[0][0])), :T)] if bounds.empty?
-          record = @records.add('ADVANCED_FACE', region.face.name, bounds, plain ? plane(facet) : @surfaces.record(surface, seam(index)), plain || along?(facet) ? :T : :F)
+          if bounds.empty?
+            bounds = [@records.add('FACE_BOUND', '', @records.add('VERTEX_LOOP', '', vertex(facet.loops[0][0])), :T)]
+          end
+
+          record =
+            @records.add(
+              'ADVANCED_FACE',
+              region.face.name,
+              bounds,
+              plain ? plane(facet) : @surfaces.record(surface, seam(index)),
+              plain || along?(facet) ? :T : :F
+            )
           @faces[region.face.name] << record
           record
         end
@@ -75,7 +89,8 @@ module Nockplane
           !Geometry::Vec.dot(@surfaces.normal(surface, @solid.point(facet.loops[0][0])), facet.normal).negative?
         end
 
-        # Direction from the axis of a face on a turned surface in which it is, or may be, cut open; nil for other faces.
+        # Direction from the axis of a face on a turned surface in which it is, or may be, cut open; nil for other
+        # faces.
         def seam(index)
           surface = @topology.regions[index].face.surface
           return nil if surface.plane? || !NAMED.include?(surface.kind)
@@ -85,7 +100,11 @@ module Nockplane
             u, v, = frame.local(place(seam.from))
             return Geometry::Vec.unit(frame.direction(u, v))
           end
-          angle = SeamPlace.about(surface, @topology.regions[index].loops.map { |l| Seams.around(@topology, l).map { |i| place(i) } }).widest
+          angle =
+            SeamPlace.about(
+              surface,
+              @topology.regions[index].loops.map { |l| Seams.around(@topology, l).map { |i| place(i) } }
+            ).widest
           frame.direction(Math.cos(angle), Math.sin(angle))
         end
 
@@ -95,13 +114,22 @@ module Nockplane
           seam = @seams[index] or return given.map { |l| edge_loop(oriented(l)) }
 
           first, second = [seam.from, seam.to].map { |at| given.lazy.filter_map { |l| starting(l, at) }.first }
-          edge = @records.add('EDGE_CURVE', '', vertex(seam.from), vertex(seam.to), seam_curve(@topology.regions[index], seam), :T)
+          edge =
+            @records.add(
+              'EDGE_CURVE',
+              '',
+              vertex(seam.from),
+              vertex(seam.to),
+              seam_curve(@topology.regions[index], seam),
+              :T
+            )
           there, back = %i[T F].map { |sense| @records.add('ORIENTED_EDGE', '', :*, :*, edge, sense) }
           others = given.reject { |l| [first, second].any? { |m| (m - l).empty? } }
           [[*oriented(first), there, *oriented(second), back], *others.map { |l| oriented(l) }].map { |l| edge_loop(l) }
         end
 
-        # On a face that looks where its surface does, the first loop has growing latitudes at its left when it goes round counter-clockwise.
+        # On a face that looks where its surface does, the first loop has growing latitudes at its left when it goes
+        # round counter-clockwise.
         def seam_curve(region, seam)
           along = along?(@solid.facets[region.facets[0]])
           @surfaces.seam(region.face.surface, place(seam.from), place(seam.to), seam.positive == along)
@@ -115,13 +143,30 @@ module Nockplane
 
         def edge_loop(oriented) = @records.add('EDGE_LOOP', '', oriented)
 
-        def oriented(list) = list.select { |i, _| @curves[i] }.map { |i, along| @records.add('ORIENTED_EDGE', '', :*, :*, @curves[i], along ? :T : :F) }
+        def oriented(list)
+          list
+            .select { |i, _| @curves[i] }
+            .map { |i, along| @records.add('ORIENTED_EDGE', '', :*, :*, @curves[i], along ? :T : :F) }
+        end
 
-        def plane(facet) = @records.add('PLANE', '', @records.placement(@solid.point(facet.loops[0][0]), facet.normal, Geometry::Vec.any_normal(facet.normal)))
+        def plane(facet)
+          @records.add(
+            'PLANE',
+            '',
+            @records.placement(@solid.point(facet.loops[0][0]), facet.normal, Geometry::Vec.any_normal(facet.normal))
+          )
+        end
 
         def place(id) = @exact[id] || @solid.point(id)
+
         # Corners that have come to lie in one place are one.
-        def vertex(id) = @vertices[place(id).map { |c| (c * 1e6).round }] ||= @records.add('VERTEX_POINT', '', @records.point(place(id)))
+        def vertex(id)
+          @vertices[place(id).map { |c| (c * 1e6).round }] ||= @records.add(
+            'VERTEX_POINT',
+            '',
+            @records.point(place(id))
+          )
+        end
 
         # nil for an edge that has shrunk to a point.
         def edge_curve(edge)
@@ -142,7 +187,8 @@ module Nockplane
           spline(points, edge)
         end
 
-        # The circle or ellipse that two surfaces meet in, if all points lie on it: square to an axis, or a plane through a cylinder or cone.
+        # The circle or ellipse that two surfaces meet in, if all points lie on it: square to an axis, or a plane
+        # through a cylinder or cone.
         def ring(surfaces, points)
           found = surfaces.filter_map { |s| level(s, points) }.first || oblique(*surfaces)
           found if found && points.all? { |p| Geometry::Vec.distance(found.at(found.angle(p)), p) < 1e-5 }
@@ -167,7 +213,10 @@ module Nockplane
 
         def straight?(points)
           way = Geometry::Vec.unit(Geometry::Vec.sub(points[-1], points[0]))
-          points[1...-1].all? { |p| q = Geometry::Vec.sub(p, points[0]); Geometry::Vec.length(Geometry::Vec.along(q, way, -Geometry::Vec.dot(q, way))) < 1e-7 }
+          points[1...-1].all? do |p|
+            q = Geometry::Vec.sub(p, points[0])
+            Geometry::Vec.length(Geometry::Vec.along(q, way, -Geometry::Vec.dot(q, way))) < 1e-7
+          end
         rescue Geometry::ZeroVector
           false
         end
@@ -176,14 +225,20 @@ module Nockplane
         def conic(ring, points)
           axis = turned(ring, points).negative? ? Geometry::Vec.neg(ring.axis) : ring.axis
           rp, rq = [ring.p, ring.q].map { |v| Geometry::Vec.length(v) }
-          return @records.add('CIRCLE', '', @records.placement(ring.centre, axis, Geometry::Vec.unit(ring.p)), rp) if (rp - rq).abs < 1e-9 * rp
+          if (rp - rq).abs < 1e-9 * rp
+            return @records.add('CIRCLE', '', @records.placement(ring.centre, axis, Geometry::Vec.unit(ring.p)), rp)
+          end
 
           @records.add('ELLIPSE', '', @records.placement(ring.centre, axis, Geometry::Vec.unit(ring.p)), rp, rq)
         end
 
-        # Radians that points run about a ring's axis, all together: single ones may lie a hair behind those before them.
+        # Radians that points run about a ring's axis, all together: single ones may lie a hair behind those before
+        # them.
         def turned(ring, points)
-          points.map { |p| Geometry::Vec.sub(p, ring.centre) }.each_cons(2).sum { |a, b| Math.atan2(Geometry::Vec.dot(Geometry::Vec.cross(a, b), ring.axis), Geometry::Vec.dot(a, b)) }
+          points
+            .map { |p| Geometry::Vec.sub(p, ring.centre) }
+            .each_cons(2)
+            .sum { |a, b| Math.atan2(Geometry::Vec.dot(Geometry::Vec.cross(a, b), ring.axis), Geometry::Vec.dot(a, b)) }
         end
 
         # Through the points, along the curve the two surfaces meet in.
@@ -191,7 +246,11 @@ module Nockplane
           surfaces = edge.regions.map { |k| @topology.regions[k].face.surface }
           points = unfolded(apart(points))
           tangents = points.each_index.map { |i| tangent(points, i, surfaces, edge.closed?) }
-          spans = points.each_cons(2).each_with_index.map { |(p, q), i| Projection::Exact.bezier(p, q, tangents[i], tangents[i + 1]) }
+          spans =
+            points
+              .each_cons(2)
+              .each_with_index
+              .map { |(p, q), i| Projection::Exact.bezier(p, q, tangents[i], tangents[i + 1]) }
           @drawn.beziers(spans, closed: edge.closed?)
         end
 
@@ -211,7 +270,8 @@ module Nockplane
         # Fewest points of a curve that is looked at for folds: with fewer it may turn so much between them.
         FEW = 8
 
-        # The points without those at which the curve would turn back (ends that were moved to where surfaces meet pass points next to them).
+        # The points without those at which the curve would turn back (ends that were moved to where surfaces meet pass
+        # points next to them).
         def unfolded(points)
           return points if points.size < FEW && points[0] == points[-1]
 
@@ -220,7 +280,10 @@ module Nockplane
 
         # The points without those that crowd; the ends stay, and three of a closed curve.
         def apart(points)
-          kept = points[1...-1].each_with_object([points[0]]) { |p, all| all << p if Geometry::Vec.distance(p, all[-1]) > CROWDED }
+          kept =
+            points[1...-1].each_with_object([points[0]]) do |p, all|
+              all << p if Geometry::Vec.distance(p, all[-1]) > CROWDED
+            end
           kept.pop if kept.size > 1 && Geometry::Vec.distance(kept[-1], points[-1]) <= CROWDED
           kept.size < 3 ? points : kept << points[-1]
         end

@@ -22,13 +22,23 @@ module Nockplane
         # Number of the record of a Geometry::Curve. place, turn: where its points and directions have come to lie.
         def record(curve, place, turn)
           case curve
-          when Geometry::Curve::Line then line(place[curve.origin], turn[curve.direction])
-          when Geometry::Curve::Conic then conic(curve, @records.placement(place[curve.frame.origin], axis(curve.frame, turn), turn[curve.frame.x]))
-          else spline(curve.degree, curve.knots, curve.points.map(&place), curve.weights)
+          when Geometry::Curve::Line
+            line(place[curve.origin], turn[curve.direction])
+          when Geometry::Curve::Conic
+            conic(curve, @records.placement(place[curve.frame.origin], axis(curve.frame, turn), turn[curve.frame.x]))
+          else
+            spline(curve.degree, curve.knots, curve.points.map(&place), curve.weights)
           end
         end
 
-        def line(origin, direction) = @records.add('LINE', '', @records.point(origin), @records.add('VECTOR', '', @records.direction(direction), 1.0))
+        def line(origin, direction)
+          @records.add(
+            'LINE',
+            '',
+            @records.point(origin),
+            @records.add('VECTOR', '', @records.direction(direction), 1.0)
+          )
+        end
 
         # [[p0, p1, p2, p3], ...], their knots by the length of the chords, so that the speed does not jump.
         def beziers(spans, closed: false)
@@ -43,9 +53,22 @@ module Nockplane
           distinct, counts = CurveWriter.grouped(knots)
           return with_knots(degree, points, distinct, counts, :U) unless weights
 
-          @records.complex(['BOUNDED_CURVE'], ['B_SPLINE_CURVE', Records::Raw.new(degree.to_s), points.map { |p| @records.point(p) }, :UNSPECIFIED, :U, :U],
-                           ['B_SPLINE_CURVE_WITH_KNOTS', Records::Raw.new("(#{counts.join(',')})"), distinct, :UNSPECIFIED], ['CURVE'], ['GEOMETRIC_REPRESENTATION_ITEM'],
-                           ['RATIONAL_B_SPLINE_CURVE', weights.map(&:to_f)], ['REPRESENTATION_ITEM', ''])
+          @records.complex(
+            ['BOUNDED_CURVE'],
+            [
+              'B_SPLINE_CURVE',
+              Records::Raw.new(degree.to_s),
+              points.map { |p| @records.point(p) },
+              :UNSPECIFIED,
+              :U,
+              :U
+            ],
+            ['B_SPLINE_CURVE_WITH_KNOTS', Records::Raw.new("(#{counts.join(',')})"), distinct, :UNSPECIFIED],
+            ['CURVE'],
+            ['GEOMETRIC_REPRESENTATION_ITEM'],
+            ['RATIONAL_B_SPLINE_CURVE', weights.map(&:to_f)],
+            ['REPRESENTATION_ITEM', '']
+          )
         end
 
         private
@@ -55,15 +78,30 @@ module Nockplane
 
         def conic(curve, placement)
           case curve.kind
-          when :parabola then @records.add('PARABOLA', '', placement, curve.a.to_f)
-          when :hyperbola then @records.add('HYPERBOLA', '', placement, curve.a.to_f, curve.b.to_f)
-          else curve.circle? ? @records.add('CIRCLE', '', placement, curve.a.to_f) : @records.add('ELLIPSE', '', placement, curve.a.to_f, curve.b.to_f)
+          when :parabola
+            @records.add('PARABOLA', '', placement, curve.a.to_f)
+          when :hyperbola
+            @records.add('HYPERBOLA', '', placement, curve.a.to_f, curve.b.to_f)
+          else
+            curve.circle? ?
+              @records.add('CIRCLE', '', placement, curve.a.to_f) :
+              @records.add('ELLIPSE', '', placement, curve.a.to_f, curve.b.to_f)
           end
         end
 
         def with_knots(degree, points, distinct, counts, closed)
-          @records.add('B_SPLINE_CURVE_WITH_KNOTS', '', Records::Raw.new(degree.to_s), points.map { |p| @records.point(p) }, :UNSPECIFIED, closed, :F,
-                       Records::Raw.new("(#{counts.join(',')})"), distinct, :UNSPECIFIED)
+          @records.add(
+            'B_SPLINE_CURVE_WITH_KNOTS',
+            '',
+            Records::Raw.new(degree.to_s),
+            points.map { |p| @records.point(p) },
+            :UNSPECIFIED,
+            closed,
+            :F,
+            Records::Raw.new("(#{counts.join(',')})"),
+            distinct,
+            :UNSPECIFIED
+          )
         end
       end
     end

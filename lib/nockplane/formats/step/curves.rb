@@ -26,13 +26,19 @@ module Nockplane
           if leaf
             simple = record.leaves.size == 1
             mults, knots = simple ? leaf[1].last(3).first(2) : leaf[1].first(2)
-            raise Unusable, "#{record}: knots are missing" unless [mults, knots].all?(Array) && mults.all?(Integer) && mults.size == knots.size && mults.all? { |m| m.between?(1, 40) }
+            unless [mults, knots].all?(Array) && mults.all?(Integer) && mults.size == knots.size &&
+                     mults.all? { |m| m.between?(1, 40) }
+              raise Unusable, "#{record}: knots are missing"
+            end
 
             return Geometry::Nurbs.knots(knots.map { |k| number(k, record) }, mults)
           end
           return uniform(degree, count) if record.leaves.keys.any? { |n| n.start_with?('UNIFORM') }
 
-          inner = record.leaves.keys.any? { |n| n.start_with?('BEZIER') } ? (1...((count - 1) / degree)).flat_map { |k| [k.to_f] * degree } : (1...(count - degree)).map(&:to_f)
+          inner =
+            record.leaves.keys.any? { |n| n.start_with?('BEZIER') } ?
+              (1...((count - 1) / degree)).flat_map { |k| [k.to_f] * degree } :
+              (1...(count - degree)).map(&:to_f)
           last = (inner.max || 0) + 1.0
           ([0.0] * (degree + 1)) + inner + ([last] * (degree + 1))
         end
@@ -43,18 +49,30 @@ module Nockplane
 
         def read(record, depth)
           case record.type
-          when 'LINE' then Geometry::Curve::Line.new(point(record[1]), direction(@file[record[2]][1]))
-          when 'OFFSET_CURVE_3D' then offset(record, depth)
-          when 'CIRCLE' then conic(:ellipse, record, record[2], record[2])
-          when 'ELLIPSE' then conic(:ellipse, record, record[2], record[3])
-          when 'PARABOLA' then conic(:parabola, record, record[2], nil)
-          when 'HYPERBOLA' then conic(:hyperbola, record, record[2], record[3])
-          when 'POLYLINE' then Geometry::Curve::Joined.polyline(bounded(record[1], record).map { |p| point(p) })
-          when 'SURFACE_CURVE', 'SEAM_CURVE', 'INTERSECTION_CURVE', 'BOUNDED_SURFACE_CURVE' then curve(record[1], depth + 1)
-          when 'TRIMMED_CURVE' then trimmed(record, depth)
-          when 'COMPOSITE_CURVE', 'BOUNDARY_CURVE', 'OUTER_BOUNDARY_CURVE' then composite(record, depth)
+          when 'LINE'
+            Geometry::Curve::Line.new(point(record[1]), direction(@file[record[2]][1]))
+          when 'OFFSET_CURVE_3D'
+            offset(record, depth)
+          when 'CIRCLE'
+            conic(:ellipse, record, record[2], record[2])
+          when 'ELLIPSE'
+            conic(:ellipse, record, record[2], record[3])
+          when 'PARABOLA'
+            conic(:parabola, record, record[2], nil)
+          when 'HYPERBOLA'
+            conic(:hyperbola, record, record[2], record[3])
+          when 'POLYLINE'
+            Geometry::Curve::Joined.polyline(bounded(record[1], record).map { |p| point(p) })
+          when 'SURFACE_CURVE', 'SEAM_CURVE', 'INTERSECTION_CURVE', 'BOUNDED_SURFACE_CURVE'
+            curve(record[1], depth + 1)
+          when 'TRIMMED_CURVE'
+            trimmed(record, depth)
+          when 'COMPOSITE_CURVE', 'BOUNDARY_CURVE', 'OUTER_BOUNDARY_CURVE'
+            composite(record, depth)
           else
-            return spline(record) if record.leaves.keys.any? { |n| n.match?(/B_SPLINE_CURVE|BEZIER_CURVE|UNIFORM_CURVE/) }
+            if record.leaves.keys.any? { |n| n.match?(/B_SPLINE_CURVE|BEZIER_CURVE|UNIFORM_CURVE/) }
+              return spline(record)
+            end
 
             other = record.leaves.keys.find { |n| %w[SURFACE_CURVE SEAM_CURVE INTERSECTION_CURVE].include?(n) }
             raise Unusable, "#{record}: this kind of curve is not read" unless other
@@ -79,7 +97,9 @@ module Nockplane
         end
 
         def bounded(list, record)
-          raise Unusable, "#{record}: #{Array(list).size} points; 2 to #{MAX_POINTS} are read" unless Array(list).size.between?(2, MAX_POINTS)
+          unless Array(list).size.between?(2, MAX_POINTS)
+            raise Unusable, "#{record}: #{Array(list).size} points; 2 to #{MAX_POINTS} are read"
+          end
 
           list
         end
@@ -95,8 +115,12 @@ module Nockplane
         end
 
         def check(record, degree, count, knots, weights)
-          fits = degree.between?(1, 25) && count > degree && knots.size == count + degree + 1 && knots.each_cons(2).all? { |a, b| a <= b } && knots[degree] < knots[count]
-          raise Unusable, "#{record}: degree, points and knots do not fit each other" unless fits && (weights.nil? || (weights.size == count && weights.all?(&:positive?)))
+          fits =
+            degree.between?(1, 25) && count > degree && knots.size == count + degree + 1 &&
+              knots.each_cons(2).all? { |a, b| a <= b } && knots[degree] < knots[count]
+          unless fits && (weights.nil? || (weights.size == count && weights.all?(&:positive?)))
+            raise Unusable, "#{record}: degree, points and knots do not fit each other"
+          end
         end
 
         def trimmed(record, depth)

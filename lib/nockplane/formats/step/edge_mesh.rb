@@ -3,8 +3,8 @@
 module Nockplane
   module Formats
     module Step
-      # The points of a shape's vertices and edges: every edge is cut into chords once, and the faces on both sides of it use the same points, so
-      # that closed shells give closed solids.
+      # The points of a shape's vertices and edges: every edge is cut into chords once, and the faces on both sides of
+      # it use the same points, so that closed shells give closed solids.
       class EdgeMesh
         # mm below which an edge is no more than a point.
         TINY = 1e-4
@@ -50,7 +50,8 @@ module Nockplane
         # Point ids along an EDGE_CURVE from its start to its end.
         def edge(ref) = @edges[ref.id] ||= chords(@file[ref])
 
-        # Point ids around a FACE_BOUND; nil for one that is a point. straight: edges that can't be read are taken for straight.
+        # Point ids around a FACE_BOUND; nil for one that is a point. straight: edges that can't be read are taken for
+        # straight.
         def around(ref, straight: false)
           bound = @file[ref]
           loop = @file[bound[1]]
@@ -127,8 +128,8 @@ module Nockplane
           end
         end
 
-        # Points on an edge that are farther from its ends ([[place, point id], ...]) than those were put from their places, so that the edge does
-        # not double back.
+        # Points on an edge that are farther from its ends ([[place, point id], ...]) than those were put from their
+        # places, so that the edge does not double back.
         def beyond(points, ends)
           reach = ends.map { |place, id| [place, Geometry::Vec.distance(place, @pool.point(id))] }
           points.select { |point| reach.all? { |place, mm| Geometry::Vec.distance(point, place) >= mm } }
@@ -139,7 +140,10 @@ module Nockplane
 
         # Points along an edge without those that stand on the one before, or on the end; at least so many stay.
         def apart(points, start, finish, least)
-          kept = points.each_with_object([start]) { |p, list| list << p if Geometry::Vec.distance(p, list[-1]) > ONE }.drop(1)
+          kept =
+            points
+              .each_with_object([start]) { |p, list| list << p if Geometry::Vec.distance(p, list[-1]) > ONE }
+              .drop(1)
           kept.pop while kept.any? && Geometry::Vec.distance(kept[-1], finish) <= ONE
           kept.size < least ? points : kept
         end
@@ -149,9 +153,17 @@ module Nockplane
 
         def check(record, curve, ends)
           off = ends.map { |t, point| Geometry::Vec.distance(curve.at(t), point) }.max
-          raise Unusable, "#{record}: its curve stays #{format('%.3g', off)} mm away from its vertices" unless off < LOOSE
+          unless off < LOOSE
+            raise Unusable, "#{record}: its curve stays #{format('%.3g', off)} mm away from its vertices"
+          end
 
-          @report.add('EDGE_CURVE', 'an edge does not quite reach its vertices; it is drawn to them', "##{record.id}, #{format('%.2g', off)} mm") if off > 1e-3
+          if off > 1e-3
+            @report.add(
+              'EDGE_CURVE',
+              'an edge does not quite reach its vertices; it is drawn to them',
+              "##{record.id}, #{format('%.2g', off)} mm"
+            )
+          end
         end
 
         def range(curve, start, finish, closed, along)
@@ -159,7 +171,10 @@ module Nockplane
           t1 = curve.parameter(finish)
           if (p = curve.period)
             turn = along ? (t1 - t0) % p : (t0 - t1) % p
-            turn = p if closed || turn < 1e-9 * p || (p - turn < 1e-9 * p && Geometry::Vec.distance(start, finish) < 1e-7)
+            if closed || turn < 1e-9 * p || (p - turn < 1e-9 * p && Geometry::Vec.distance(start, finish) < 1e-7)
+              turn = p
+            end
+
             t1 = t0 + (along ? turn : -turn)
           end
           raise Unusable, 'an edge of no length' if t0 == t1

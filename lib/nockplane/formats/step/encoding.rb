@@ -3,8 +3,8 @@
 module Nockplane
   module Formats
     module Step
-      # Strings of ISO 10303-21 clause 6.4.3: '' for an apostrophe, \\ for a backslash, \S\x the upper half of an ISO 8859
-      # page (\PA\ to \PI\ choose it), \X\hh one byte of ISO 8859-1, \X2\...\X0\ UTF-16, \X4\...\X0\ UTF-32.
+      # Strings of ISO 10303-21 clause 6.4.3: '' for an apostrophe, \\ for a backslash, \S\x the upper half of an ISO
+      # 8859 page (\PA\ to \PI\ choose it), \X\hh one byte of ISO 8859-1, \X2\...\X0\ UTF-16, \X4\...\X0\ UTF-32.
       module Encoding
         CODE = /\\(?:X2\\((?:\h{4})*)\\X0\\|X4\\((?:\h{8})*)\\X0\\|X\\(\h\h)|S\\(.)|P([A-I])\\|(\\))/mn
 
@@ -47,10 +47,15 @@ module Nockplane
           '\\'
         end
 
-        def hex(digits, encoding) = [digits].pack('H*').force_encoding(encoding).encode('UTF-8', invalid: :replace, undef: :replace)
+        def hex(digits, encoding)
+          [digits].pack('H*').force_encoding(encoding).encode('UTF-8', invalid: :replace, undef: :replace)
+        end
 
         def upper(char, page)
-          (char.ord + 128).chr.force_encoding("ISO-8859-#{page.ord - 64}").encode('UTF-8', invalid: :replace, undef: :replace)
+          (char.ord + 128)
+            .chr
+            .force_encoding("ISO-8859-#{page.ord - 64}")
+            .encode('UTF-8', invalid: :replace, undef: :replace)
         rescue RangeError, ::EncodingError
           '?'
         end

@@ -3,21 +3,29 @@
 module Nockplane
   module Formats
     module Step
-      # A STEP file as a Modelling::Model: one part, or an assembly whose parts are meshed once each. Faces are named by a
-      # list given (lasting names from Linking::Naming), else by their record ("#12").
+      # A STEP file as a Modelling::Model: one part, or an assembly whose parts are meshed once each. Faces are named by
+      # a list given (lasting names from Linking::Naming), else by their record ("#12").
       class Import
         # What came in: model, parts ({ label => solid } where they were made), product (Products::Product).
         Result = Struct.new(:model, :parts, :product, keyword_init: true)
 
         # Entities that are read or need not be: what else occurs is told in the report.
-        KNOWN = /\A(?:CARTESIAN_POINT|DIRECTION|VECTOR|.*_POINT|.*EDGE.*|.*LOOP|.*BOUND|.*FACE|.*SHELL|.*SURFACE.*|.*CURVE.*|LINE|PLANE|CIRCLE|ELLIPSE|PARABOLA|HYPERBOLA|POLYLINE|AXIS[12]_PLACEMENT.*|
-          .*BREP.*|PRODUCT.*|.*CONTEXT.*|APPLICATION_.*|.*REPRESENTATION.*|.*UNIT.*|.*MEASURE.*|DIMENSIONAL_.*|NEXT_ASSEMBLY.*|ITEM_DEFINED.*|CARTESIAN_TRANSFORMATION.*|MAPPED_ITEM|STYLED_ITEM|OVER_RIDING.*|
-          PRESENTATION_.*|FILL_.*|COLOUR.*|DRAUGHTING_PRE.*|PROPERTY_.*|GENERAL_PROPERTY.*|SHAPE_ASPECT.*|DATUM.*|.*TOLERANCE.*|.*_SIZE|.*_LOCATION|ANGULAR_.*|GEOMETRIC_ITEM.*|COMPOSITE.*|LIMITS_AND_FITS|RUNOUT_ZONE.*|
-          VALUE_FORMAT.*|TYPE_QUALIFIER|COORDINATES_LIST|TESSELLATED_.*|TRIANGULATED_.*|.*DATE.*|.*TIME.*|PERSON.*|ORGANIZATION.*|APPROVAL.*|SECURITY.*|.*ASSIGNMENT|.*ROLE|CALENDAR.*|SIMPLE_DATUM.*|QUALIFIED.*|LINEAR_.*|GLOBAL_.*|DESCRIPTION_ATTRIBUTE|NAME_ATTRIBUTE|
-          ID_ATTRIBUTE|DOCUMENT.*|LEAP.*|CENTRE_OF_SYMMETRY|ALL_AROUND.*|BETWEEN.*|CAMERA_.*|PLANAR_BOX|VIEW_VOLUME|INVISIBILITY|.*CERTIFICATION.*|DERIVED_.*|CC_DESIGN.*|PRE_DEFINED.*|CURVE_STYLE.*|POINT_STYLE.*)\z/x
+        KNOWN = /\A(?:
+          CARTESIAN_POINT|DIRECTION|VECTOR|.*_POINT|.*EDGE.*|.*LOOP|.*BOUND|.*FACE|.*SHELL|.*SURFACE.*|.*CURVE.*|
+          LINE|PLANE|CIRCLE|ELLIPSE|PARABOLA|HYPERBOLA|POLYLINE|AXIS[12]_PLACEMENT.*|.*BREP.*|PRODUCT.*|
+          .*CONTEXT.*|APPLICATION_.*|.*REPRESENTATION.*|.*UNIT.*|.*MEASURE.*|DIMENSIONAL_.*|NEXT_ASSEMBLY.*|
+          ITEM_DEFINED.*|CARTESIAN_TRANSFORMATION.*|MAPPED_ITEM|STYLED_ITEM|OVER_RIDING.*|PRESENTATION_.*|FILL_.*|
+          COLOUR.*|DRAUGHTING_PRE.*|PROPERTY_.*|GENERAL_PROPERTY.*|SHAPE_ASPECT.*|DATUM.*|.*TOLERANCE.*|.*_SIZE|
+          .*_LOCATION|ANGULAR_.*|GEOMETRIC_ITEM.*|COMPOSITE.*|LIMITS_AND_FITS|RUNOUT_ZONE.*|VALUE_FORMAT.*|
+          TYPE_QUALIFIER|COORDINATES_LIST|TESSELLATED_.*|TRIANGULATED_.*|.*DATE.*|.*TIME.*|PERSON.*|
+          ORGANIZATION.*|APPROVAL.*|SECURITY.*|.*ASSIGNMENT|.*ROLE|CALENDAR.*|SIMPLE_DATUM.*|QUALIFIED.*|
+          LINEAR_.*|GLOBAL_.*|DESCRIPTION_ATTRIBUTE|NAME_ATTRIBUTE|ID_ATTRIBUTE|DOCUMENT.*|LEAP.*|
+          CENTRE_OF_SYMMETRY|ALL_AROUND.*|BETWEEN.*|CAMERA_.*|PLANAR_BOX|VIEW_VOLUME|INVISIBILITY|
+          .*CERTIFICATION.*|DERIVED_.*|CC_DESIGN.*|PRE_DEFINED.*|CURVE_STYLE.*|POINT_STYLE.*
+        )\z/x
 
-        # bytes: the file; names: { face record id => name }; refine as in Solids::Discretise; progress: called with the part of the
-        # faces meshed so far, 0 to 1. Raises Unreadable.
+        # bytes: the file; names: { face record id => name }; refine as in Solids::Discretise; progress: called with the
+        # part of the faces meshed so far, 0 to 1. Raises Unreadable.
         def self.read(bytes, names: {}, refine: 1, progress: nil) = new(bytes, names, refine, progress).result
 
         # [Solid] of an assembly's parts where they were made, as Modelling::Model#parts.
@@ -47,7 +55,9 @@ module Nockplane
         rescue Unusable => e
           raise Unreadable, "the file can't be read: #{e.message}. It may be damaged; export it again."
         rescue *Report::WRONG_KINDS => e
-          raise Unreadable, "the file can't be read: a record has parameters of the wrong kind (#{e.message[0, 80]}). It may be damaged; export it again."
+          raise Unreadable,
+                "the file can't be read: a record has parameters of the wrong kind (#{e.message[0, 80]}). It may be " \
+                "damaged; export it again."
         rescue SystemStackError
           raise Unreadable, 'the records of the file refer to each other without end; export it again'
         end
@@ -56,7 +66,11 @@ module Nockplane
 
         def strangers
           @report.add('statement', 'is no record and was passed over', count: @file.skipped) if @file.skipped.positive?
-          @file.counts.each { |type, n| @report.add(type, 'is not read; nothing of it is shown', "##{@file.ids(type)[0]}", count: n) unless type.match?(KNOWN) }
+          @file.counts.each do |type, n|
+            unless type.match?(KNOWN)
+              @report.add(type, 'is not read; nothing of it is shown', "##{@file.ids(type)[0]}", count: n)
+            end
+          end
         end
 
         # The solid of a body with its faces under their names; nil when nothing of it could be meshed.
@@ -92,7 +106,16 @@ module Nockplane
             at = [vertex, facet]
             vertex += moved.xs.size
             facet += moved.facets.size
-            Modelling::Assembly::Instance.new(o.path, o.product.number, o.product.name, properties(o.product), o.transform, false, *at, o.transform.mirrors? ? nil : (solids[solid] ||= solids.size))
+            Modelling::Assembly::Instance.new(
+              o.path,
+              o.product.number,
+              o.product.name,
+              properties(o.product),
+              o.transform,
+              false,
+              *at,
+              o.transform.mirrors? ? nil : (solids[solid] ||= solids.size)
+            )
           end
           nothing if placed.empty?
           model(products.root, Solids::Mesh.compound(placed), instances, instances.all?(&:part) ? solids.keys : [])
@@ -110,24 +133,52 @@ module Nockplane
 
         def nothing
           words = Report.words(@report.to_a).first(3).join('; ')
-          raise Unreadable, "the file holds no solid, shell or tessellated shape that can be shown#{": #{words}" unless words.empty?}. Export the model as solids (AP203, AP214 or AP242)."
+          raise Unreadable,
+                "the file holds no solid, shell or tessellated shape that can be " \
+                "shown#{": #{words}" unless words.empty?}. Export the model as solids (AP203, AP214 or AP242)."
         end
 
-        def properties(product) = { 'number' => product.number, 'name' => product.name, 'description' => product.description, **product.properties }.reject { |_, v| v.to_s.empty? }
+        def properties(product)
+          {
+            'number' => product.number,
+            'name' => product.name,
+            'description' => product.description,
+            **product.properties
+          }.reject { |_, v| v.to_s.empty? }
+        end
 
         def model(product, solid, instances, parts = [])
           name = [product.name, product.number].find { |n| !n.to_s.empty? } || 'Imported model'
           kept = Annotations.new(@file, @names, @report, solid)
           given = kept.dimensions
-          Modelling::Model.new(solid: solid, values: {}, parameters: [], dimensions: given, threads: {}, features: [], warnings: warnings(parts.empty? ? [solid] : instances.map { |i| parts[i.part] }), properties: properties(product),
-                               name: name, components: instances, colours: colours(solid), annotations: kept.tolerances.map(&:to_h), layers: @properties.layers.values.tally,
-                               saved_views: SavedViews.new(@file, @report).all,
-                               measured: measured(solid), report: @report.to_a, gaps: gaps, parts: parts)
+          Modelling::Model.new(
+            solid: solid,
+            values: {},
+            parameters: [],
+            dimensions: given,
+            threads: {},
+            features: [],
+            warnings: warnings(parts.empty? ? [solid] : instances.map { |i| parts[i.part] }),
+            properties: properties(product),
+            name: name,
+            components: instances,
+            colours: colours(solid),
+            annotations: kept.tolerances.map(&:to_h),
+            layers: @properties.layers.values.tally,
+            saved_views: SavedViews.new(@file, @report).all,
+            measured: measured(solid),
+            report: @report.to_a,
+            gaps: gaps,
+            parts: parts
+          )
         end
 
         # Faces under their names, each once, with why they are not as the file means them.
         def gaps
-          @report.gaps.map { |g| { face: g.record && (@names[g.record] || "##{g.record}"), why: g.why, stands_in: g.stands_in } }.uniq
+          @report
+            .gaps
+            .map { |g| { face: g.record && (@names[g.record] || "##{g.record}"), why: g.why, stands_in: g.stands_in } }
+            .uniq
         end
 
         # Sizes that faces offer; what is wrong with a shape must not keep it out.
@@ -143,10 +194,21 @@ module Nockplane
           chords = Hash.new { |h, s| h[s] = s.open_edges.size }.compare_by_identity
           open = solids.sum { |s| chords[s] }
           found = []
-          found << "incomplete: #{@report.gaps.size} #{@report.gaps.size == 1 ? 'piece' : 'pieces'} of the shape could not be read and #{@report.gaps.size == 1 ? 'is' : 'are'} named under Import; drawings say so" if @report.gaps.any?
+          if @report.gaps.any?
+            one = @report.gaps.size == 1
+            found << "incomplete: #{@report.gaps.size} #{one ? 'piece' : 'pieces'} of the shape could not be read " \
+                     "and #{one ? 'is' : 'are'} named under Import; drawings say so"
+          end
+
           found << "the model is open along #{open} chords; its volume and mass are not right" unless open.zero?
           n = @report.to_a.size
-          n.zero? ? found : found + ["#{n} #{n == 1 ? 'kind of thing' : 'kinds of things'} in the file could not be taken over; see the import report"]
+          n.zero? ?
+            found :
+            found +
+              [
+                "#{n} #{n == 1 ? 'kind of thing' : 'kinds of things'} in the file could not be taken over; see the " \
+                "import report"
+              ]
         end
 
         # { face name => [r, g, b] } of faces with a colour of their own or of their solid.
@@ -165,7 +227,11 @@ module Nockplane
           record = @file[id]
           return [] unless record.is?(*Shapes::ITEMS, 'CLOSED_SHELL', 'OPEN_SHELL')
 
-          record.args.flatten.grep(Part21::Ref).flat_map { |r| @file[r].is?('ADVANCED_FACE') ? [r.id] : faces_of(r.id, depth + 1) }
+          record
+            .args
+            .flatten
+            .grep(Part21::Ref)
+            .flat_map { |r| @file[r].is?('ADVANCED_FACE') ? [r.id] : faces_of(r.id, depth + 1) }
         rescue Unusable
           []
         end

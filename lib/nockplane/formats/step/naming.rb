@@ -3,12 +3,13 @@
 module Nockplane
   module Formats
     module Step
-      # Lasting names for the faces of a file, part by part: new ones, or those of the faces they match in the file before.
+      # Lasting names for the faces of a file, part by part: new ones, or those of the faces they match in the file
+      # before.
       module Naming
         module_function
 
-        # A Modelling::ImportReference with names; parts: { label => solid } of the file as imported without names; before: the
-        # reference and parts (with names) of the revision before, or nil.
+        # A Modelling::ImportReference with names; parts: { label => solid } of the file as imported without names;
+        # before: the reference and parts (with names) of the revision before, or nil.
         def reference(parts, file:, name:, bytes:, before: nil)
           old, old_parts = before
           faces = {}
@@ -22,7 +23,17 @@ module Nockplane
             doubts.merge!(found.doubts)
             gone += found.gone
           end
-          Modelling::ImportReference.new(file: file, name: name, bytes: bytes, faces: faces, used: used, doubts: doubts, gone: gone.uniq, title: old&.title, properties: old ? old.properties : {})
+          Modelling::ImportReference.new(
+            file: file,
+            name: name,
+            bytes: bytes,
+            faces: faces,
+            used: used,
+            doubts: doubts,
+            gone: gone.uniq,
+            title: old&.title,
+            properties: old ? old.properties : {}
+          )
         end
       end
     end

@@ -3,8 +3,8 @@
 module Nockplane
   module Formats
     module Step
-      # Which way the facets of a shell face: neighbours agree, and the whole encloses a positive (or for a void negative)
-      # volume. Files are taken at their word where they are consistent.
+      # Which way the facets of a shell face: neighbours agree, and the whole encloses a positive (or for a void
+      # negative) volume. Files are taken at their word where they are consistent.
       module Orient
         module_function
 
@@ -22,13 +22,17 @@ module Nockplane
         end
 
         def area(facet, pool)
-          facet.loops.sum { |ids| Geometry::Vec.dot(Geometry::Polygon.area_vector(ids.map { |i| pool.point(i) }), facet.normal) }
+          facet.loops.sum do |ids|
+            Geometry::Vec.dot(Geometry::Polygon.area_vector(ids.map { |i| pool.point(i) }), facet.normal)
+          end
         end
 
         # Facets turned to agree with the first one of their group.
         def agreed(facets)
           uses = Hash.new { |h, k| h[k] = [] }
-          facets.each_with_index { |f, i| f.each_edge { |a, b| uses[a < b ? (a << 32) | b : (b << 32) | a] << [i, a < b] } }
+          facets.each_with_index do |f, i|
+            f.each_edge { |a, b| uses[a < b ? (a << 32) | b : (b << 32) | a] << [i, a < b] }
+          end
           flip = {}
           facets.each_index do |start|
             next if flip.key?(start)

@@ -41,7 +41,10 @@ module Nockplane
           def is?(*types) = types.any? { |t| @leaves.key?(t) }
 
           # Parameters of one leaf; of the only one when no type is given.
-          def args(type = nil) = (type ? @leaves[type] : @leaves.each_value.first) || raise(Unusable, "##{@id} has no part #{type}")
+          def args(type = nil)
+            (type ? @leaves[type] : @leaves.each_value.first) || raise(Unusable, "##{@id} has no part #{type}")
+          end
+
           def [](index) = args[index]
           def to_s = "##{@id} #{@leaves.keys.join('+')}"
         end
@@ -52,7 +55,12 @@ module Nockplane
         # bytes: the file. Raises Unreadable.
         def initialize(bytes)
           @text = bytes.b
-          raise Unreadable, "the file has #{@text.bytesize / 1_048_576} MB; at most #{MAX_BYTES / 1_048_576} MB are read. Export fewer parts to a file." if @text.bytesize > MAX_BYTES
+          if @text.bytesize > MAX_BYTES
+            raise Unreadable,
+                  "the file has #{@text.bytesize / 1_048_576} MB; at most #{MAX_BYTES / 1_048_576} MB are read. " \
+                  "Export fewer parts to a file."
+          end
+
           raise Unreadable, not_step unless Step.is?(@text)
 
           @index = {}
@@ -109,9 +117,12 @@ module Nockplane
         private
 
         def not_step
-          return 'this is a ZIP archive, not a STEP file; unpack it and give the .stp file in it' if @text.start_with?('PK')
+          if @text.start_with?('PK')
+            return 'this is a ZIP archive, not a STEP file; unpack it and give the .stp file in it'
+          end
 
-          'this is not a STEP file: it does not begin with ISO-10303-21; export the model as STEP (AP203, AP214 or AP242)'
+          'this is not a STEP file: it does not begin with ISO-10303-21; export the model as STEP (AP203, AP214 or ' \
+            'AP242)'
         end
 
         HEADER = /\AFILE_(?:DESCRIPTION|NAME|SCHEMA)\s*/n
@@ -133,7 +144,9 @@ module Nockplane
             section = take(statement, start, section)
             break if section == :end
           end
-          raise Unreadable, 'the file has no DATA section with records; it may be cut off. Export it again.' if @index.empty?
+          if @index.empty?
+            raise Unreadable, 'the file has no DATA section with records; it may be cut off. Export it again.'
+          end
         end
 
         # Text to the next ; outside strings and comments, without it; nil at the end of the file.
@@ -145,7 +158,11 @@ module Nockplane
 
           @scan.pos = start
           found = @scan.scan(STATEMENT)
-          raise Unreadable, "line #{@text.byteslice(0, start).count("\n") + 1}: a string or comment is not closed; the file may be cut off" unless found
+          unless found
+            raise Unreadable,
+                  "line #{@text.byteslice(0, start).count("\n") + 1}: a string or comment is not closed; the file " \
+                  "may be cut off"
+          end
 
           found
         end
@@ -171,7 +188,9 @@ module Nockplane
           id = m[1].to_i
           @index[id] = start
           @types[m[2] ? m[2].upcase : ''] << id
-          raise Unreadable, "the file has more than #{MAX_RECORDS} records; export fewer parts to a file" if @index.size > MAX_RECORDS
+          if @index.size > MAX_RECORDS
+            raise Unreadable, "the file has more than #{MAX_RECORDS} records; export fewer parts to a file"
+          end
         end
 
         def head(statement)
@@ -249,15 +268,24 @@ module Nockplane
 
           def value(depth)
             blank
-            if @scan.skip(/#/n) then Ref.new((@scan.scan(/\d{1,18}/n) or raise Unusable, 'a reference without a number').to_i)
-            elsif (number = @scan.scan(NUMBER)) then numeric(number)
-            elsif @scan.skip(/\$/n) then nil
-            elsif @scan.skip(/\*/n) then :*
-            elsif @scan.check(/'/n) then Encoding.decode(@scan.scan(STRING)&.then { |s| s[1..-2] } || raise(Unusable, 'a string is not closed'))
-            elsif (name = @scan.scan(/\.[A-Za-z0-9_]+\./n)) then name[1..-2].upcase.to_sym
-            elsif @scan.check(/\(/n) then list(depth + 1)
-            elsif (hex = @scan.scan(/"[0-9A-Fa-f]*"/n)) then Binary.new(hex[1..-2])
-            else typed(depth)
+            if @scan.skip(/#/n)
+              Ref.new((@scan.scan(/\d{1,18}/n) or raise Unusable, 'a reference without a number').to_i)
+            elsif (number = @scan.scan(NUMBER))
+              numeric(number)
+            elsif @scan.skip(/\$/n)
+              nil
+            elsif @scan.skip(/\*/n)
+              :*
+            elsif @scan.check(/'/n)
+              Encoding.decode(@scan.scan(STRING)&.then { |s| s[1..-2] } || raise(Unusable, 'a string is not closed'))
+            elsif (name = @scan.scan(/\.[A-Za-z0-9_]+\./n))
+              name[1..-2].upcase.to_sym
+            elsif @scan.check(/\(/n)
+              list(depth + 1)
+            elsif (hex = @scan.scan(/"[0-9A-Fa-f]*"/n))
+              Binary.new(hex[1..-2])
+            else
+              typed(depth)
             end
           end
 
@@ -265,7 +293,9 @@ module Nockplane
             return text.to_i if text.match?(/\A[+-]?\d{1,15}\z/n)
 
             f = text.sub(/\.(?=[Ee])/n, '.0').to_f # Ruby reads 5.E-02 as 5
-            raise Unusable, "the number #{Encoding.plain(text[0, 30])} is out of bounds" unless f.finite? && f.abs < GREATEST
+            unless f.finite? && f.abs < GREATEST
+              raise Unusable, "the number #{Encoding.plain(text[0, 30])} is out of bounds"
+            end
 
             f
           end

@@ -3,7 +3,8 @@
 module Nockplane
   module Formats
     module Step
-      # The curve an edge runs on, whatever way the file gives it: in space, only on a surface, as a line without a direction, or not at all.
+      # The curve an edge runs on, whatever way the file gives it: in space, only on a surface, as a line without a
+      # direction, or not at all.
       class Paths
         # mm within which a curve's places are all one point.
         POINT = 1e-4
@@ -16,7 +17,8 @@ module Nockplane
           @kept = {}
         end
 
-        # Geometry::Curve of an EDGE_CURVE between the places of its vertices, mm; nil for one that is no more than a point. Raises Unusable.
+        # Geometry::Curve of an EDGE_CURVE between the places of its vertices, mm; nil for one that is no more than a
+        # point. Raises Unusable.
         def curve(edge, from, to)
           @kept.fetch(edge.id) { @kept[edge.id] = read(edge, from, to) }
         end

@@ -6,8 +6,8 @@ module Nockplane
       # A direction that has no length, where the standard has no default for it.
       class Directionless < Unusable; end
 
-      # Points, directions and placements of ISO 10303-42, in mm and radians. What a placement leaves out, and what has no length, is
-      # taken by the standard's defaults (build_axes, first_proj_axis) and told in the report.
+      # Points, directions and placements of ISO 10303-42, in mm and radians. What a placement leaves out, and what has
+      # no length, is taken by the standard's defaults (build_axes, first_proj_axis) and told in the report.
       # unit: mm of the file's length unit; angle: radians of its angle unit.
       class Placements
         # mm: farther out nothing is believed.
@@ -50,7 +50,8 @@ module Nockplane
           Geometry::Vec.unit(found.first(3).map { |c| c / long })
         end
 
-        # Frame of an AXIS2_PLACEMENT_3D, of an AXIS1_PLACEMENT (its z alone) or of an AXIS2_PLACEMENT_2D (in the plane z = 0).
+        # Frame of an AXIS2_PLACEMENT_3D, of an AXIS1_PLACEMENT (its z alone) or of an AXIS2_PLACEMENT_2D (in the plane
+        # z = 0).
         def frame(ref) = @frames[ref] ||= placed(@file[ref])
 
         def number(value, record)

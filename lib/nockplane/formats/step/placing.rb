@@ -3,8 +3,8 @@
 module Nockplane
   module Formats
     module Step
-      # Where occurrences and mapped copies stand: a move (or mirroring) and a scale. A copy made larger is read with a larger unit, so that its
-      # surfaces stay what they are.
+      # Where occurrences and mapped copies stand: a move (or mirroring) and a scale. A copy made larger is read with a
+      # larger unit, so that its surfaces stay what they are.
       class Placing
         # transform: Solids::Transform; scale: how much larger than it was made.
         Place = Struct.new(:transform, :scale) do
@@ -23,18 +23,23 @@ module Nockplane
           @read = {}
         end
 
-        # Place of an occurrence in its parent. relation: number of the record that places it, or nil; own: representations of the child; scale: of
-        # the parent. Raises Unusable.
+        # Place of an occurrence in its parent. relation: number of the record that places it, or nil; own:
+        # representations of the child; scale: of the parent. Raises Unusable.
         def of_usage(relation, own, scale)
           relation = relation && @file[relation]
           return HERE unless relation&.is?('REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION')
 
-          first, second = (relation.leaves['REPRESENTATION_RELATIONSHIP'] || relation.leaves['SHAPE_REPRESENTATION_RELATIONSHIP']).last(2)
+          first, second =
+            (
+              relation.leaves['REPRESENTATION_RELATIONSHIP'] || relation.leaves['SHAPE_REPRESENTATION_RELATIONSHIP']
+            ).last(2)
           step = @file[relation.args('REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION')[0]]
           # The transformation goes from the first representation to the second; the child is one of them.
           turned = !own.include?(first.id) && own.include?(second.id)
           return operated(step, first, turned, scale) if step.is?(OPERATOR)
-          raise Unusable, "#{step}: this way of placing a part is not read" unless step.is?('ITEM_DEFINED_TRANSFORMATION')
+          unless step.is?('ITEM_DEFINED_TRANSFORMATION')
+            raise Unusable, "#{step}: this way of placing a part is not read"
+          end
 
           a, b = [[step[2], first], [step[3], second]].map { |item, rep| placements(@file[rep], scale).frame(item) }
           a, b = b, a if turned
@@ -57,7 +62,9 @@ module Nockplane
 
         def operated(step, rep, turned, scale)
           place = operator(step, placements(@file[rep], scale))
-          raise Unusable, "#{step}: a scaled copy that is placed the other way round is not read" if turned && place.scale != 1.0
+          if turned && place.scale != 1.0
+            raise Unusable, "#{step}: a scaled copy that is placed the other way round is not read"
+          end
 
           turned ? Place.new(place.transform.inverse, 1.0) : place
         end
@@ -76,7 +83,10 @@ module Nockplane
           z = axis(read, z, Placements::Z)
           frame = Geometry::Frame.new(read.point(origin), z, square(axis(read, x, Placements::X), z))
           up = y ? Geometry::Vec.dot(read.direction(y), frame.y) : 1.0
-          Place.new(Solids::Transform.new(frame.origin, frame.x, up.negative? ? Geometry::Vec.neg(frame.y) : frame.y, frame.z), factor(scale, record))
+          Place.new(
+            Solids::Transform.new(frame.origin, frame.x, up.negative? ? Geometry::Vec.neg(frame.y) : frame.y, frame.z),
+            factor(scale, record)
+          )
         end
 
         def axis(read, ref, default) = ref ? read.direction(ref) : default

@@ -3,8 +3,9 @@
 module Nockplane
   module Formats
     module Step
-      # The product structure: which product definition has which shape, and where every occurrence of it stands. Both usual
-      # mechanisms are read: next_assembly_usage_occurrence with context_dependent_shape_representation, and mapped_item.
+      # The product structure: which product definition has which shape, and where every occurrence of it stands. Both
+      # usual mechanisms are read: next_assembly_usage_occurrence with context_dependent_shape_representation, and
+      # mapped_item.
       class Products
         MAX_DEPTH = 24
         MAX_INSTANCES = 5000
@@ -35,14 +36,21 @@ module Nockplane
         def product(id)
           (@products ||= {})[id] ||= begin
             record = id && @file.at(@definitions[id])
-            record ? Product.new(id, text(record[0]), text(record[1]), text(record[2]), @properties[id] || {}) : Product.new(nil, '', '', '', {})
+            record ?
+              Product.new(id, text(record[0]), text(record[1]), text(record[2]), @properties[id] || {}) :
+              Product.new(nil, '', '', '', {})
           end
         end
 
         private
 
         # Definitions that stand in no other; of a circle (told when it is walked) the first.
-        def roots = @roots ||= (@definitions.keys - @children.values.flatten(1).map { |u| u[1] }).then { |ids| ids.empty? ? @definitions.keys.first(1) : ids }
+        def roots
+          @roots ||=
+            (@definitions.keys - @children.values.flatten(1).map { |u| u[1] }).then do |ids|
+              ids.empty? ? @definitions.keys.first(1) : ids
+            end
+        end
 
         def walked
           @found = []
@@ -59,9 +67,13 @@ module Nockplane
           @definitions = each(*PD).to_h { |r| [r.id, formations[r.args(leaf(r, PD))[2]&.id]] }.compact
           @shapes = each('PRODUCT_DEFINITION_SHAPE').to_h { |r| [r.id, r[2]&.id] }
           @representations = Hash.new { |h, k| h[k] = [] }
-          each('SHAPE_DEFINITION_REPRESENTATION').each { |r| (pd = @shapes[r[0]&.id]) && @representations[pd] << r[1].id }
+          each('SHAPE_DEFINITION_REPRESENTATION').each do |r|
+            (pd = @shapes[r[0]&.id]) && @representations[pd] << r[1].id
+          end
           @children = Hash.new { |h, k| h[k] = [] }
-          each('NEXT_ASSEMBLY_USAGE_OCCURRENCE').each { |r| @children[r[3].id] << [r.id, r[4].id, text(r[1]), text(r[0])] }
+          each('NEXT_ASSEMBLY_USAGE_OCCURRENCE').each do |r|
+            @children[r[3].id] << [r.id, r[4].id, text(r[1]), text(r[0])]
+          end
           @related = Hash.new { |h, k| h[k] = [] }
           relations
           @properties = Properties.new(@file).by_definition(@shapes)
@@ -72,7 +84,9 @@ module Nockplane
 
         def leaf(record, names) = names.find { |n| record.is?(n) }
 
-        def each(*types) = @file.readable(*types) { |id, e| @report.add('record', "a record is broken: #{e.message}", "##{id}") }
+        def each(*types)
+          @file.readable(*types) { |id, e| @report.add('record', "a record is broken: #{e.message}", "##{id}") }
+        end
 
         # Plain relations join representations; those with a transformation place occurrences.
         def relations
@@ -86,7 +100,9 @@ module Nockplane
             @related[a] << b
             @related[b] << a
           end
-          each('CONTEXT_DEPENDENT_SHAPE_REPRESENTATION').each { |r| (nauo = @shapes[r[1]&.id]) && @placed[nauo] = r[0].id }
+          each('CONTEXT_DEPENDENT_SHAPE_REPRESENTATION').each do |r|
+            (nauo = @shapes[r[1]&.id]) && @placed[nauo] = r[0].id
+          end
         end
 
         # All representations of a definition: its own and those plainly related to them.
@@ -103,7 +119,11 @@ module Nockplane
         end
 
         def walk(id, path, place, above)
-          raise Unreadable, "the product structure refers to itself (#{label(id)}) or is more than #{MAX_DEPTH} deep; export it again" if above.include?(id) || above.size > MAX_DEPTH
+          if above.include?(id) || above.size > MAX_DEPTH
+            raise Unreadable,
+                  "the product structure refers to itself (#{label(id)}) or is more than #{MAX_DEPTH} deep; export " \
+                  "it again"
+          end
 
           reps(id).each { |rep| represent(rep, product(id), path, place, []) }
           names = Hash.new(0)
@@ -138,10 +158,17 @@ module Nockplane
         def placing = @placing ||= Placing.new(@file, method(:units), @report)
 
         def add(rep, record, items, product, path, place)
-          raise Unreadable, "the assembly has more than #{MAX_INSTANCES} occurrences; export a part of it" if @found.size >= MAX_INSTANCES
+          if @found.size >= MAX_INSTANCES
+            raise Unreadable, "the assembly has more than #{MAX_INSTANCES} occurrences; export a part of it"
+          end
 
           key = [rep, place.scale.round(12)]
-          @found << Occurrence.new(path.join(':'), product, @bodies[key] ||= Body.new(key, items, units(record).scaled(place.scale)), place.transform)
+          @found << Occurrence.new(
+            path.join(':'),
+            product,
+            @bodies[key] ||= Body.new(key, items, units(record).scaled(place.scale)),
+            place.transform
+          )
         end
 
         def units(record)
@@ -151,11 +178,18 @@ module Nockplane
 
         # Bodies of a file without products.
         def loose
-          each(*@file.counts.keys.select { |t| t.end_with?('REPRESENTATION') && t != 'DEFINITIONAL_REPRESENTATION' }).filter_map do |record|
+          each(
+            *@file.counts.keys.select { |t| t.end_with?('REPRESENTATION') && t != 'DEFINITIONAL_REPRESENTATION' }
+          ).filter_map do |record|
             items = Array(record.args[1]).grep(Part21::Ref).filter_map { |r| @file[r] if @file.include?(r.id) }
             next unless items.any? { |i| i.is?(*Shapes::ITEMS) }
 
-            Occurrence.new('', product(nil), @bodies[record.id] ||= Body.new(record.id, items, units(record)), Placing::HERE.transform)
+            Occurrence.new(
+              '',
+              product(nil),
+              @bodies[record.id] ||= Body.new(record.id, items, units(record)),
+              Placing::HERE.transform
+            )
           end
         end
       end

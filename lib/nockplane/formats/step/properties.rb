@@ -6,7 +6,16 @@ module Nockplane
       # Properties of products (property_definition with descriptive or measure items), colours and layers of shapes.
       class Properties
         MAX_TEXT = 200
-        NAMED = { 'red' => [1, 0, 0], 'green' => [0, 1, 0], 'blue' => [0, 0, 1], 'yellow' => [1, 1, 0], 'magenta' => [1, 0, 1], 'cyan' => [0, 1, 1], 'black' => [0, 0, 0], 'white' => [1, 1, 1] }.freeze
+        NAMED = {
+          'red' => [1, 0, 0],
+          'green' => [0, 1, 0],
+          'blue' => [0, 0, 1],
+          'yellow' => [1, 1, 0],
+          'magenta' => [1, 0, 1],
+          'cyan' => [0, 1, 1],
+          'black' => [0, 0, 0],
+          'white' => [1, 1, 1]
+        }.freeze
         MAX_DEPTH = 30
 
         def initialize(file)
@@ -42,7 +51,9 @@ module Nockplane
         # { record id => layer name }
         def layers
           found = {}
-          readable('PRESENTATION_LAYER_ASSIGNMENT') { |r| Array(r[2]).grep(Part21::Ref).each { |i| found[i.id] = r[0].to_s[0, MAX_TEXT] } }
+          readable('PRESENTATION_LAYER_ASSIGNMENT') do |r|
+            Array(r[2]).grep(Part21::Ref).each { |i| found[i.id] = r[0].to_s[0, MAX_TEXT] }
+          end
           found
         end
 

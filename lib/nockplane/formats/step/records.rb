@@ -10,8 +10,8 @@ module Nockplane
           @kept = {}
         end
 
-        # Adds a record; parameters are Integer for a reference, Float, String (quoted), Symbol (enumeration), Array, nil ($), or
-        # :* and Raw. Gives its number.
+        # Adds a record; parameters are Integer for a reference, Float, String (quoted), Symbol (enumeration), Array,
+        # nil ($), or :* and Raw. Gives its number.
         def add(type, *parameters)
           @lines << "##{@lines.size + 1}=#{type}(#{parameters.map { |p| text(p) }.join(',')});"
           @lines.size
@@ -21,12 +21,17 @@ module Nockplane
 
         # A complex instance; leaves: [[TYPE, parameters], ...] in alphabetical order.
         def complex(*leaves)
-          @lines << "##{@lines.size + 1}=(#{leaves.map { |type, *parameters| "#{type}(#{parameters.map { |p| text(p) }.join(',')})" }.join});"
+          written = leaves.map { |type, *parameters| "#{type}(#{parameters.map { |p| text(p) }.join(',')})" }
+          @lines << "##{@lines.size + 1}=(#{written.join});"
           @lines.size
         end
 
         def point(p) = @kept[[:point, p]] ||= add('CARTESIAN_POINT', '', p.map(&:to_f))
-        def direction(d) = @kept[[:direction, d.map { |c| c.round(15) + 0.0 }]] ||= add('DIRECTION', '', d.map { |c| c.round(15) + 0.0 })
+
+        def direction(d)
+          @kept[[:direction, d.map { |c| c.round(15) + 0.0 }]] ||= add('DIRECTION', '', d.map { |c| c.round(15) + 0.0 })
+        end
+
         def placement(origin, z, x) = add('AXIS2_PLACEMENT_3D', '', point(origin), direction(z), direction(x))
 
         def to_s = @lines.join("\n")

@@ -5,13 +5,23 @@ module Nockplane
     module Step
       # What an import did not understand: entity, how often, and what that means for the picture.
       class Report
-        # What parameters of the wrong kind or number lead to in a reader: a number where a list was due, a list that is too short.
-        WRONG_KINDS = [NoMethodError, TypeError, ArgumentError, IndexError, RangeError, ZeroDivisionError, FloatDomainError, Math::DomainError].freeze
+        # What parameters of the wrong kind or number lead to in a reader: a number where a list was due, a list that is
+        # too short.
+        WRONG_KINDS = [
+          NoMethodError,
+          TypeError,
+          ArgumentError,
+          IndexError,
+          RangeError,
+          ZeroDivisionError,
+          FloatDomainError,
+          Math::DomainError
+        ].freeze
 
         Line = Struct.new(:entity, :count, :meaning, :example)
 
-        # What of the shape is not as the file means it: record number of the face (nil when it is more than a face), why, and whether a flat
-        # stand-in takes its place.
+        # What of the shape is not as the file means it: record number of the face (nil when it is more than a face),
+        # why, and whether a flat stand-in takes its place.
         Gap = Struct.new(:record, :why, :stands_in)
 
         # [Gap]
@@ -22,7 +32,8 @@ module Nockplane
           @gaps = []
         end
 
-        # As add, of something that makes the picture of the shape incomplete or wrong. record: number of the face, nil for more than that.
+        # As add, of something that makes the picture of the shape incomplete or wrong. record: number of the face, nil
+        # for more than that.
         def gap(entity, meaning, example, record: nil, stands_in: false)
           @gaps << Gap.new(record, meaning, stands_in)
           add(entity, meaning, example)
@@ -39,7 +50,9 @@ module Nockplane
         def empty? = @lines.empty?
 
         # Sentences for people.
-        def self.words(lines) = lines.map { |l| "#{l[:count]} × #{l[:entity]}: #{l[:meaning]}#{" (first: #{l[:example]})" if l[:example]}" }
+        def self.words(lines)
+          lines.map { |l| "#{l[:count]} × #{l[:entity]}: #{l[:meaning]}#{" (first: #{l[:example]})" if l[:example]}" }
+        end
       end
     end
   end

@@ -14,11 +14,17 @@ module Nockplane
         # Of a face on a surface about an axis; loops: [[point, ...], ...].
         def self.about(surface, loops)
           frame = frame(surface)
-          new(loops.map { |points| points.map { |p| frame.local(p).then { |u, v,| Math.atan2(v, u) if Math.hypot(u, v) > NEAR_AXIS } } })
+          new(
+            loops.map do |points|
+              points.map { |p| frame.local(p).then { |u, v,| Math.atan2(v, u) if Math.hypot(u, v) > NEAR_AXIS } }
+            end
+          )
         end
 
         # The frame in which angles about a surface's axis are counted.
-        def self.frame(surface) = Geometry::Frame.new(surface.origin, surface.axis, Geometry::Vec.any_normal(surface.axis))
+        def self.frame(surface)
+          Geometry::Frame.new(surface.origin, surface.axis, Geometry::Vec.any_normal(surface.axis))
+        end
 
         # angles: by loop, radians, nil for points on the axis; around: which loops go round.
         attr_reader :angles, :around
@@ -39,7 +45,10 @@ module Nockplane
         end
 
         # Is an angle off all holes, and does every loop that goes round come by there just once?
-        def clear?(angle) = clearance(angle) > CLEAR && [angle - (CLEAR / 2), angle + (CLEAR / 2)].all? { |a| @around.all? { |k| passes(@runs[k], a) == 1 } }
+        def clear?(angle)
+          clearance(angle) > CLEAR &&
+            [angle - (CLEAR / 2), angle + (CLEAR / 2)].all? { |a| @around.all? { |k| passes(@runs[k], a) == 1 } }
+        end
 
         # Radians between two angles, the short way.
         def apart(a, b) = (((a - b + (TURN / 2)) % TURN) - (TURN / 2)).abs
@@ -52,11 +61,15 @@ module Nockplane
         private
 
         # How often a run of angles passes one.
-        def passes(run, angle) = run.each_cons(2).sum { |a, b| (((b - angle) / TURN).floor - ((a - angle) / TURN).floor).abs }
+        def passes(run, angle)
+          run.each_cons(2).sum { |a, b| (((b - angle) / TURN).floor - ((a - angle) / TURN).floor).abs }
+        end
 
         # Angles around a loop, each the nearest turn to the one before; the first again at the end.
         def unwrapped(list)
-          [*list, *list.first(1)].each_with_object([]) { |a, all| all << (all.empty? ? a : a + (TURN * ((all[-1] - a) / TURN).round)) }
+          [*list, *list.first(1)].each_with_object([]) do |a, all|
+            all << (all.empty? ? a : a + (TURN * ((all[-1] - a) / TURN).round))
+          end
         end
       end
     end

@@ -3,10 +3,12 @@
 module Nockplane
   module Formats
     module Step
-      # Where faces that close on themselves are cut open: between two corners, one on each of the two loops that go round, at one angle (of a free
+      # Where faces that close on themselves are cut open: between two corners, one on each of the two loops that go
+      # round, at one angle (of a free
       # surface: where its parameter begins), clear of holes. Faces of one loop round, or none, are left to the reader.
       class Seams
-        # from, to: vertex ids on the two loops that go round; positive: does the first of them go round counter-clockwise about the axis?
+        # from, to: vertex ids on the two loops that go round; positive: does the first of them go round
+        # counter-clockwise about the axis?
         Seam = Struct.new(:from, :to, :positive)
         # Radians between two corners at one angle; part of a period that a corner may be off the beginning.
         SAME = 1e-7
@@ -54,7 +56,10 @@ module Nockplane
 
         # Corners that are there before those that would be made, far from holes before near ones.
         def best(pairs, place)
-          (v, _), (w, _) = pairs.max_by { |(a, angle), (b, _)| [[a, b].count { |id| @ends.key?(id) }, place.clearance(angle).round(6), -a] }
+          (v, _), (w, _) =
+            pairs.max_by do |(a, angle), (b, _)|
+              [[a, b].count { |id| @ends.key?(id) }, place.clearance(angle).round(6), -a]
+            end
           v && Seam.new(v, w, place.positive?(place.around[0]))
         end
 
@@ -65,11 +70,15 @@ module Nockplane
 
           turn = 2 * Math::PI / field.chart.periods[axis]
           start = field.chart.domain[axis][0]
-          angles = loops.map { |ids| ids.map { |id| field.uv(@solid.point(id))&.then { |uv| (uv[axis] - start) * turn } } }
+          angles =
+            loops.map { |ids| ids.map { |id| field.uv(@solid.point(id))&.then { |uv| (uv[axis] - start) * turn } } }
           place = SeamPlace.new(angles)
           return nil unless place.around.size == 2 && place.clear?(0.0)
 
-          pair = place.around.map { |k| loops[k].zip(angles[k]).find { |_, a| a && place.apart(a, 0.0) < 2 * Math::PI * BEGINNING }&.first }
+          pair =
+            place.around.map do |k|
+              loops[k].zip(angles[k]).find { |_, a| a && place.apart(a, 0.0) < 2 * Math::PI * BEGINNING }&.first
+            end
           pair.all? ? Seam.new(*pair, place.positive?(place.around[0])) : nil
         end
       end

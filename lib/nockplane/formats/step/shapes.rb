@@ -5,8 +5,19 @@ module Nockplane
     module Step
       # Solids of shape representations: B-reps with and without voids, faceted ones, open shells, tessellated shapes.
       class Shapes
-        ITEMS = %w[MANIFOLD_SOLID_BREP BREP_WITH_VOIDS FACETED_BREP SHELL_BASED_SURFACE_MODEL FACE_BASED_SURFACE_MODEL TESSELLATED_SOLID TESSELLATED_SHELL
-                   TRIANGULATED_FACE COMPLEX_TRIANGULATED_FACE TRIANGULATED_SURFACE_SET COMPLEX_TRIANGULATED_SURFACE_SET].freeze
+        ITEMS = %w[
+          MANIFOLD_SOLID_BREP
+          BREP_WITH_VOIDS
+          FACETED_BREP
+          SHELL_BASED_SURFACE_MODEL
+          FACE_BASED_SURFACE_MODEL
+          TESSELLATED_SOLID
+          TESSELLATED_SHELL
+          TRIANGULATED_FACE
+          COMPLEX_TRIANGULATED_FACE
+          TRIANGULATED_SURFACE_SET
+          COMPLEX_TRIANGULATED_SURFACE_SET
+        ].freeze
         # Part of a body's diagonal that chords of free curves may lie off, within bounds in mm.
         FINE = 1.5e-4
         FINE_BOUNDS = [0.002, 0.2].freeze
@@ -20,8 +31,8 @@ module Nockplane
           @readers = {}
         end
 
-        # Solids::Solid of the bodies among the items of a representation, faces named "#record"; units: Units of its context. nil when
-        # it has none or nothing of them could be meshed.
+        # Solids::Solid of the bodies among the items of a representation, faces named "#record"; units: Units of its
+        # context. nil when it has none or nothing of them could be meshed.
         def solid(items, units)
           bodies = items.select { |r| r.is?(*ITEMS) }
           return nil if bodies.empty?
@@ -35,7 +46,12 @@ module Nockplane
 
         def mesh(units)
           @unit = units.mm
-          curves, surfaces = (@readers[units] ||= Curves.new(@file, units.mm, units.radians, @report).then { |c| [c, Surfaces.new(@file, c)] })
+          curves, surfaces =
+            (
+              @readers[units] ||= Curves
+                .new(@file, units.mm, units.radians, @report)
+                .then { |c| [c, Surfaces.new(@file, c)] }
+            )
           BodyMesh.new(@file, curves, surfaces, @report, fine: fine(curves), refine: @refine)
         end
 
@@ -57,11 +73,16 @@ module Nockplane
 
         def body(record, mesh)
           case record.type
-          when 'MANIFOLD_SOLID_BREP', 'FACETED_BREP' then closed(shell(record[1], mesh), record, mesh)
-          when 'BREP_WITH_VOIDS' then closed(shell(record[1], mesh), record, mesh) + Array(record[2]).flat_map { |v| void(v, mesh, record) }
-          when 'SHELL_BASED_SURFACE_MODEL', 'FACE_BASED_SURFACE_MODEL' then surfaces(record, mesh)
-          when 'COMPLEX' then body(Part21::Record.new(record.id, record.leaves.slice(*ITEMS)), mesh)
-          else Tessellation.new(@file, mesh, @report, @unit).facets(record)
+          when 'MANIFOLD_SOLID_BREP', 'FACETED_BREP'
+            closed(shell(record[1], mesh), record, mesh)
+          when 'BREP_WITH_VOIDS'
+            closed(shell(record[1], mesh), record, mesh) + Array(record[2]).flat_map { |v| void(v, mesh, record) }
+          when 'SHELL_BASED_SURFACE_MODEL', 'FACE_BASED_SURFACE_MODEL'
+            surfaces(record, mesh)
+          when 'COMPLEX'
+            body(Part21::Record.new(record.id, record.leaves.slice(*ITEMS)), mesh)
+          else
+            Tessellation.new(@file, mesh, @report, @unit).facets(record)
           end
         rescue Unusable => e
           @report.gap(record.type, "a body is missing from the picture: #{e.message}", "##{record.id}")
@@ -71,7 +92,9 @@ module Nockplane
         def shell(ref, mesh)
           record = @file[ref]
           record = @file[record[2]] if record.is?('ORIENTED_CLOSED_SHELL', 'ORIENTED_OPEN_SHELL')
-          raise Unusable, "#{record}: a shell was expected" unless record.is?('CLOSED_SHELL', 'OPEN_SHELL', 'CONNECTED_FACE_SET')
+          unless record.is?('CLOSED_SHELL', 'OPEN_SHELL', 'CONNECTED_FACE_SET')
+            raise Unusable, "#{record}: a shell was expected"
+          end
 
           faces = Array(record[1]).grep(Part21::Ref)
           mesh.announce(faces.filter_map { |f| @file[f] if @file.include?(f.id) })
@@ -85,7 +108,10 @@ module Nockplane
 
         def surfaces(record, mesh)
           facets = Array(record[1]).flat_map { |s| shell(s, mesh) }
-          @report.add(record.type, 'a shell that is open: it is shown, but has no volume', "##{record.id}") unless Orient.open_edges(facets).zero?
+          unless Orient.open_edges(facets).zero?
+            @report.add(record.type, 'a shell that is open: it is shown, but has no volume', "##{record.id}")
+          end
+
           Orient.call(facets, mesh.pool, outward: true)
         end
 
@@ -93,13 +119,23 @@ module Nockplane
         def closed(facets, record, mesh)
           turned = Orient.call(facets, mesh.pool, outward: true)
           open = Orient.open_edges(turned)
-          @report.gap(record.type, "the solid is open along #{open} chords; it is shown, but its volume is not right", "##{record.id}") unless open.zero?
+          unless open.zero?
+            @report.gap(
+              record.type,
+              "the solid is open along #{open} chords; it is shown, but its volume is not right",
+              "##{record.id}"
+            )
+          end
+
           turned
         end
 
         def void(ref, mesh, record)
           facets = shell(ref, mesh)
-          @report.gap('BREP_WITH_VOIDS', 'a void is open; the volume is not right', "##{record.id}") unless Orient.open_edges(facets).zero?
+          unless Orient.open_edges(facets).zero?
+            @report.gap('BREP_WITH_VOIDS', 'a void is open; the volume is not right', "##{record.id}")
+          end
+
           Orient.call(facets, mesh.pool, outward: false)
         end
       end

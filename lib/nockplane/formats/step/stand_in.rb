@@ -3,8 +3,9 @@
 module Nockplane
   module Formats
     module Step
-      # What takes the place of a face that can't be meshed: its outline spanned flat, so that the shape stays closed where it can be and a view
-      # shows where something is amiss (it is hatched there). It says nothing about the surface.
+      # What takes the place of a face that can't be meshed: its outline spanned flat, so that the shape stays closed
+      # where it can be and a view shows where something is amiss (it is hatched there). It says nothing about the
+      # surface.
       class StandIn
         KIND = :stand_in
         # Part of the square of the outline's length that its area must be for the outline to be spanned.
@@ -13,7 +14,10 @@ module Nockplane
         # pool: BodyMesh::Pool; loops: [[point id, ...], ...] as they run round the face.
         def initialize(pool, loops)
           @pool = pool
-          @loops = loops.map { |l| l.each_with_index.reject { |id, i| id == l[i - 1] }.map(&:first) }.select { |l| l.uniq.size > 2 }
+          @loops =
+            loops
+              .map { |l| l.each_with_index.reject { |id, i| id == l[i - 1] }.map(&:first) }
+              .select { |l| l.uniq.size > 2 }
         end
 
         # [Solids::Facet] of a face of this name; none when the outline can't be spanned.
@@ -22,7 +26,11 @@ module Nockplane
 
           us, vs = laid
           rings = Geometry::Polygon.nested(@loops, us, vs)
-          return [] unless rings.drop(1).all? { |hole| hole.all? { |id| Geometry::Polygon.around?(rings[0], us, vs, us[id], vs[id]) } }
+          unless rings
+                   .drop(1)
+                   .all? { |hole| hole.all? { |id| Geometry::Polygon.around?(rings[0], us, vs, us[id], vs[id]) } }
+            return []
+          end
 
           triangles = Solids::Triangulator.new(us, vs, rings).triangles.reject { |t| t.uniq.size < 3 }
           face = Solids::Face.new(name, surface)
@@ -41,7 +49,10 @@ module Nockplane
           end
         end
 
-        def outer = @loops.max_by { |l| Geometry::Vec.length(Geometry::Polygon.area_vector(l.map { |id| @pool.point(id) })) }
+        def outer
+          @loops.max_by { |l| Geometry::Vec.length(Geometry::Polygon.area_vector(l.map { |id| @pool.point(id) })) }
+        end
+
         def origin = @pool.point(outer[0])
 
         # { point id => coordinate } along two axes of the plane.
@@ -55,7 +66,9 @@ module Nockplane
 
         def facet(ids, face)
           points = ids.map { |id| @pool.point(id) }
-          return Solids::Facet.over(@pool, [ids], face) if Geometry::Vec.length(Geometry::Polygon.area_vector(points)) > 1e-10
+          if Geometry::Vec.length(Geometry::Polygon.area_vector(points)) > 1e-10
+            return Solids::Facet.over(@pool, [ids], face)
+          end
 
           Solids::Facet.over(@pool, [ids], face, [*flat, Geometry::Vec.dot(flat, points[0])])
         end

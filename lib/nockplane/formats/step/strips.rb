@@ -3,11 +3,12 @@
 module Nockplane
   module Formats
     module Step
-      # Puts points of edges on the flat strips of the cylinders they lie on (Geometry::Rulings), and finds where edges cross
-      # the rulings. A point stays on the planes it belongs to; where that would take it far, it stays where it is.
+      # Puts points of edges on the flat strips of the cylinders they lie on (Geometry::Rulings), and finds where edges
+      # cross the rulings. A point stays on the planes it belongs to; where that would take it far, it stays where it
+      # is.
       class Strips
-        # Times the height of a strip's arc that a point may be moved; along an edge with room to the points beside it, where two cylinders meet
-        # at a small angle.
+        # Times the height of a strip's arc that a point may be moved; along an edge with room to the points beside it,
+        # where two cylinders meet at a small angle.
         FAR = 4
         FAR_ALONG = 20
 
@@ -24,7 +25,9 @@ module Nockplane
 
           edges.each do |e|
             @by_edge[e.id] << chart
-            e.args('EDGE_CURVE')[1, 2].map { |v| yield(v.id) }.each { |v| @by_vertex[v] << chart unless @by_vertex[v].any? { |c| c.equal?(chart) } }
+            e.args('EDGE_CURVE')[1, 2]
+              .map { |v| yield(v.id) }
+              .each { |v| @by_vertex[v] << chart unless @by_vertex[v].any? { |c| c.equal?(chart) } }
           end
         end
 
@@ -35,7 +38,13 @@ module Nockplane
         # Parameters with those between them added where the curve crosses a ruling.
         def crossings(id, curve, places)
           found = @by_edge[id].select { |c| c.kind == :cylinder }.map { |c| rulings(c) }
-          return places if found.empty? || curve.is_a?(Geometry::Curve::Line) || (curve.is_a?(Geometry::Curve::Conic) && curve.circle? && found.size == 1 && @by_edge[id].size == 2 && @by_edge[id].any?(&:plane?))
+          if found.empty? || curve.is_a?(Geometry::Curve::Line) ||
+               (
+                 curve.is_a?(Geometry::Curve::Conic) && curve.circle? && found.size == 1 && @by_edge[id].size == 2 &&
+                   @by_edge[id].any?(&:plane?)
+               )
+            return places
+          end
 
           places.each_cons(2).flat_map do |a, b|
             added = found.flat_map { |r| between(curve, r, a, b) }.sort_by { |t| (t - a).abs }
@@ -50,7 +59,13 @@ module Nockplane
         def thinned(all)
           span = (all[-1][0] - all[0][0]).abs / all.size
           marks = all.select(&:last).map(&:first)
-          all.each_with_index.select { |(t, crossing), i| crossing || i.zero? || i == all.size - 1 || marks.none? { |m| (m - t).abs < NEAR * span } }.map { |(t, _), _| t }.uniq
+          all
+            .each_with_index
+            .select do |(t, crossing), i|
+              crossing || i.zero? || i == all.size - 1 || marks.none? { |m| (m - t).abs < NEAR * span }
+            end
+            .map { |(t, _), _| t }
+            .uniq
         end
 
         private
@@ -62,7 +77,9 @@ module Nockplane
           start = rulings.place(curve.at(a))
           way = (((rulings.place(curve.at(b)) - start) + (count / 2)) % count) - (count / 2)
           low, high = [start, start + way].minmax
-          ((low + Geometry::Rulings::ON).ceil..(high - Geometry::Rulings::ON).floor).map { |k| crossing(curve, rulings, a, b, start, k, way, count) }
+          ((low + Geometry::Rulings::ON).ceil..(high - Geometry::Rulings::ON).floor).map do |k|
+            crossing(curve, rulings, a, b, start, k, way, count)
+          end
         end
 
         def crossing(curve, rulings, a, b, start, ruling, way, count)
@@ -79,7 +96,10 @@ module Nockplane
           return point if round.empty?
 
           wanted = round.flat_map { |c| rulings(c).strips(point) }
-          planes = charts.select(&:plane?).map { |c| [c.frame.z, -Geometry::Vec.dot(c.frame.z, Geometry::Vec.sub(point, c.frame.origin))] }
+          planes =
+            charts
+              .select(&:plane?)
+              .map { |c| [c.frame.z, -Geometry::Vec.dot(c.frame.z, Geometry::Vec.sub(point, c.frame.origin))] }
           shift = Geometry::Meeting.shift(planes.map { |n, d| [n, d.abs < 1e-6 ? d : 0.0] } + wanted)
           height = round.map { |c| rulings(c).height }.max
           far = [FAR * height, [FAR_ALONG * height, room].min].max + 1e-9

@@ -3,8 +3,9 @@
 module Nockplane
   module Formats
     module Step
-      # Writes surfaces: planes, cylinders, cones, spheres and tori; B-splines, offsets of them, extrusions and revolutions of curves. Those that
-      # close on themselves begin (their x) where the caller says, so that readers put their seam there.
+      # Writes surfaces: planes, cylinders, cones, spheres and tori; B-splines, offsets of them, extrusions and
+      # revolutions of curves. Those that close on themselves begin (their x) where the caller says, so that readers put
+      # their seam there.
       class SurfaceWriter
         NAMED = %i[plane cylinder cone sphere torus].freeze
 
@@ -14,7 +15,8 @@ module Nockplane
         # Is the chart a B-spline whose lines of control points are lines of the surface where its parameters begin?
         def self.spline?(chart)
           form = plain(chart.form)
-          form.is_a?(Geometry::Chart::Forms::Spline) && [0, 1].all? { |k| form.knots[k][0] == form.knots[k][form.degrees[k]] }
+          form.is_a?(Geometry::Chart::Forms::Spline) &&
+            [0, 1].all? { |k| form.knots[k][0] == form.knots[k][form.degrees[k]] }
         end
 
         def initialize(records)
@@ -44,13 +46,26 @@ module Nockplane
           surface.field.mirrored? ? Geometry::Vec.neg(surface.field.at(point)) : surface.field.at(point)
         end
 
-        # Number of the curve that a seam from one point to another runs on: a ruling, an arc in a plane through the axis, or the line of a free
-        # surface where its parameter begins. rising: whether the face lies on the side of growing latitude (of a torus: angle round the tube) of from.
+        # Number of the curve that a seam from one point to another runs on: a ruling, an arc in a plane through the
+        # axis, or the line of a free surface where its parameter begins. rising: whether the face lies on the side of
+        # growing latitude (of a torus: angle round the tube) of from.
         def seam(surface, from, to, rising)
           return beginning(surface.field) if surface.field
-          return @curves.line(from, Geometry::Vec.unit(Geometry::Vec.sub(to, from))) if %i[cylinder cone].include?(surface.kind)
+          if %i[cylinder cone].include?(surface.kind)
+            return @curves.line(from, Geometry::Vec.unit(Geometry::Vec.sub(to, from)))
+          end
 
-          out = Geometry::Vec.unit(Geometry::Vec.sub(from, Geometry::Vec.along(surface.origin, surface.axis, Geometry::Vec.dot(surface.axis, Geometry::Vec.sub(from, surface.origin)))))
+          out =
+            Geometry::Vec.unit(
+              Geometry::Vec.sub(
+                from,
+                Geometry::Vec.along(
+                  surface.origin,
+                  surface.axis,
+                  Geometry::Vec.dot(surface.axis, Geometry::Vec.sub(from, surface.origin))
+                )
+              )
+            )
           centre = surface.kind == :torus ? Geometry::Vec.along(surface.origin, out, surface.radius) : surface.origin
           arc(centre, surface.kind == :torus ? surface.minor : surface.radius, surface.axis, out, rising)
         end
@@ -60,7 +75,12 @@ module Nockplane
         # The circle in the plane of two unit vectors that runs from the first towards the second, or away from it.
         def arc(centre, radius, up, out, rising)
           across = Geometry::Vec.cross(out, up)
-          @records.add('CIRCLE', '', @records.placement(centre, rising ? across : Geometry::Vec.neg(across), out), radius.to_f)
+          @records.add(
+            'CIRCLE',
+            '',
+            @records.placement(centre, rising ? across : Geometry::Vec.neg(across), out),
+            radius.to_f
+          )
         end
 
         # The line of control points where the closed parameter of a B-spline begins.
@@ -76,7 +96,11 @@ module Nockplane
           return field(surface.field) if surface.field
           return swept(surface) if surface.curve
 
-          named(surface, @records.placement(surface.origin, surface.axis, x || Geometry::Vec.any_normal(surface.axis)), x)
+          named(
+            surface,
+            @records.placement(surface.origin, surface.axis, x || Geometry::Vec.any_normal(surface.axis)),
+            x
+          )
         end
 
         def named(surface, placement, x)
@@ -89,7 +113,8 @@ module Nockplane
           end
         end
 
-        # Radii of cones are not negative and angles are positive: the placement looks along the way it widens, from its tip on.
+        # Radii of cones are not negative and angles are positive: the placement looks along the way it widens, from its
+        # tip on.
         def cone(surface, x)
           tip = Geometry::Vec.along(surface.origin, surface.axis, -surface.radius / surface.slope)
           axis = surface.slope.positive? ? surface.axis : Geometry::Vec.neg(surface.axis)
@@ -111,11 +136,21 @@ module Nockplane
         end
 
         def extrusion(curve, axis)
-          @records.add('SURFACE_OF_LINEAR_EXTRUSION', '', curve, @records.add('VECTOR', '', @records.direction(axis), 1.0))
+          @records.add(
+            'SURFACE_OF_LINEAR_EXTRUSION',
+            '',
+            curve,
+            @records.add('VECTOR', '', @records.direction(axis), 1.0)
+          )
         end
 
         def revolution(curve, origin, axis)
-          @records.add('SURFACE_OF_REVOLUTION', '', curve, @records.add('AXIS1_PLACEMENT', '', @records.point(origin), @records.direction(axis)))
+          @records.add(
+            'SURFACE_OF_REVOLUTION',
+            '',
+            curve,
+            @records.add('AXIS1_PLACEMENT', '', @records.point(origin), @records.direction(axis))
+          )
         end
 
         def form?(chart)
@@ -137,10 +172,14 @@ module Nockplane
         def free(chart, place, turn)
           form = plain(chart.form)
           case form
-          when Geometry::Chart::Forms::Spline then spline(form, place)
-          when Geometry::Chart::Forms::Offset then @records.add('OFFSET_SURFACE', '', free(form.base, place, turn), form.mm.to_f, :F)
-          when Geometry::Chart::Forms::Extruded then extrusion(@curves.record(form.curve, place, turn), turn[form.axis])
-          else revolution(@curves.record(form.curve, place, turn), place[form.frame.origin], turn[form.frame.z])
+          when Geometry::Chart::Forms::Spline
+            spline(form, place)
+          when Geometry::Chart::Forms::Offset
+            @records.add('OFFSET_SURFACE', '', free(form.base, place, turn), form.mm.to_f, :F)
+          when Geometry::Chart::Forms::Extruded
+            extrusion(@curves.record(form.curve, place, turn), turn[form.axis])
+          else
+            revolution(@curves.record(form.curve, place, turn), place[form.frame.origin], turn[form.frame.z])
           end
         end
 
@@ -148,12 +187,23 @@ module Nockplane
           degrees = form.degrees.map { |d| Records::Raw.new(d.to_s) }
           points = form.points.map { |row| row.map { |p| @records.point(place[p]) } }
           knots = form.knots.map { |k| CurveWriter.grouped(k) }
-          tail = [*knots.map { |_, counts| Records::Raw.new("(#{counts.join(',')})") }, *knots.map(&:first), :UNSPECIFIED]
+          tail = [
+            *knots.map { |_, counts| Records::Raw.new("(#{counts.join(',')})") },
+            *knots.map(&:first),
+            :UNSPECIFIED
+          ]
           head = [*degrees, points, :UNSPECIFIED, :U, :U, :U]
           return @records.add('B_SPLINE_SURFACE_WITH_KNOTS', '', *head, *tail) unless form.weights
 
-          @records.complex(['BOUNDED_SURFACE'], ['B_SPLINE_SURFACE', *head], ['B_SPLINE_SURFACE_WITH_KNOTS', *tail], ['GEOMETRIC_REPRESENTATION_ITEM'],
-                           ['RATIONAL_B_SPLINE_SURFACE', form.weights.map { |row| row.map(&:to_f) }], ['REPRESENTATION_ITEM', ''], ['SURFACE'])
+          @records.complex(
+            ['BOUNDED_SURFACE'],
+            ['B_SPLINE_SURFACE', *head],
+            ['B_SPLINE_SURFACE_WITH_KNOTS', *tail],
+            ['GEOMETRIC_REPRESENTATION_ITEM'],
+            ['RATIONAL_B_SPLINE_SURFACE', form.weights.map { |row| row.map(&:to_f) }],
+            ['REPRESENTATION_ITEM', ''],
+            ['SURFACE']
+          )
         end
       end
     end

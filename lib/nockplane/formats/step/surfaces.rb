@@ -25,17 +25,28 @@ module Nockplane
 
         def read(record, depth)
           case record.type
-          when 'PLANE' then elementary(:plane, record)
-          when 'CYLINDRICAL_SURFACE' then elementary(:cylinder, record, radius: size(record, 2))
-          when 'CONICAL_SURFACE' then cone(record)
-          when 'SPHERICAL_SURFACE' then elementary(:sphere, record, radius: size(record, 2))
-          when 'TOROIDAL_SURFACE', 'DEGENERATE_TOROIDAL_SURFACE' then elementary(:torus, record, radius: size(record, 2), minor: size(record, 3))
-          when 'SURFACE_OF_LINEAR_EXTRUSION' then extrusion(record)
-          when 'SURFACE_OF_REVOLUTION' then revolution(record)
-          when 'OFFSET_SURFACE' then offset(record, depth)
-          when 'RECTANGULAR_TRIMMED_SURFACE', 'CURVE_BOUNDED_SURFACE' then chart(record[1], depth + 1)
+          when 'PLANE'
+            elementary(:plane, record)
+          when 'CYLINDRICAL_SURFACE'
+            elementary(:cylinder, record, radius: size(record, 2))
+          when 'CONICAL_SURFACE'
+            cone(record)
+          when 'SPHERICAL_SURFACE'
+            elementary(:sphere, record, radius: size(record, 2))
+          when 'TOROIDAL_SURFACE', 'DEGENERATE_TOROIDAL_SURFACE'
+            elementary(:torus, record, radius: size(record, 2), minor: size(record, 3))
+          when 'SURFACE_OF_LINEAR_EXTRUSION'
+            extrusion(record)
+          when 'SURFACE_OF_REVOLUTION'
+            revolution(record)
+          when 'OFFSET_SURFACE'
+            offset(record, depth)
+          when 'RECTANGULAR_TRIMMED_SURFACE', 'CURVE_BOUNDED_SURFACE'
+            chart(record[1], depth + 1)
           else
-            raise Unusable, "#{record}: this kind of surface is not read" unless record.leaves.keys.any? { |n| n.match?(/B_SPLINE_SURFACE|BEZIER_SURFACE|UNIFORM_SURFACE/) }
+            unless record.leaves.keys.any? { |n| n.match?(/B_SPLINE_SURFACE|BEZIER_SURFACE|UNIFORM_SURFACE/) }
+              raise Unusable, "#{record}: this kind of surface is not read"
+            end
 
             spline(record)
           end
@@ -53,7 +64,9 @@ module Nockplane
         def cone(record)
           radius = @curves.length(record[2], record)
           slope = Math.tan(@curves.number(record[3], record) * @curves.angle)
-          raise Unusable, "#{record}: a cone of this angle is not read" unless radius >= 0 && slope.abs.between?(1e-9, 1e6)
+          unless radius >= 0 && slope.abs.between?(1e-9, 1e6)
+            raise Unusable, "#{record}: a cone of this angle is not read"
+          end
 
           elementary(:cone, record, radius: radius, slope: slope)
         end
@@ -61,21 +74,38 @@ module Nockplane
         def extrusion(record)
           curve = @curves.curve(record[1])
           axis = @curves.direction(@file[record[2]][1])
-          return swept_cylinder(curve, axis) if curve.is_a?(Geometry::Curve::Conic) && curve.circle? && Geometry::Vec.parallel?(curve.frame.z, axis)
+          if curve.is_a?(Geometry::Curve::Conic) && curve.circle? && Geometry::Vec.parallel?(curve.frame.z, axis)
+            return swept_cylinder(curve, axis)
+          end
+
           return swept_plane(curve, axis) if curve.is_a?(Geometry::Curve::Line)
 
           domain = curve.domain || [-1e3, 1e3]
-          Geometry::Chart::Free.new(:extrusion, [domain, [-1e4, 1e4]], Geometry::Chart::Forms::Extruded.new(curve, axis), periods: [curve.period, nil])
+          Geometry::Chart::Free.new(
+            :extrusion,
+            [domain, [-1e4, 1e4]],
+            Geometry::Chart::Forms::Extruded.new(curve, axis),
+            periods: [curve.period, nil]
+          )
         end
 
         # Seen against Su x Sv these are the named surfaces: the normal keeps its side.
         def swept_cylinder(curve, axis)
           along = Geometry::Vec.dot(curve.frame.z, axis).positive?
-          Geometry::Chart::Elementary.new(:cylinder, along ? curve.frame : Geometry::Frame.new(curve.frame.origin, axis, curve.frame.x), radius: curve.a).then { |c| along ? c : Geometry::Chart::Turned.new(c) }
+          Geometry::Chart::Elementary
+            .new(
+              :cylinder,
+              along ? curve.frame : Geometry::Frame.new(curve.frame.origin, axis, curve.frame.x),
+              radius: curve.a
+            )
+            .then { |c| along ? c : Geometry::Chart::Turned.new(c) }
         end
 
         def swept_plane(line, axis)
-          Geometry::Chart::Elementary.new(:plane, Geometry::Frame.new(line.origin, Geometry::Vec.cross(line.direction, axis), line.direction))
+          Geometry::Chart::Elementary.new(
+            :plane,
+            Geometry::Frame.new(line.origin, Geometry::Vec.cross(line.direction, axis), line.direction)
+          )
         rescue Geometry::ZeroVector
           raise Unusable, 'a line swept along itself is no surface'
         end
@@ -84,16 +114,29 @@ module Nockplane
           curve = @curves.curve(record[1])
           axis = @curves.frame(record[2])
           domain = curve.domain || [-1e3, 1e3]
-          Geometry::Chart::Free.new(:revolution, [[0.0, 2 * Math::PI], domain], Geometry::Chart::Forms::Revolved.new(curve, axis), periods: [2 * Math::PI, curve.period])
+          Geometry::Chart::Free.new(
+            :revolution,
+            [[0.0, 2 * Math::PI], domain],
+            Geometry::Chart::Forms::Revolved.new(curve, axis),
+            periods: [2 * Math::PI, curve.period]
+          )
         end
 
         def offset(record, depth)
           base = chart(record[1], depth + 1)
           mm = @curves.length(record[2], record)
-          raise Unusable, "#{record}: an offset of a plane or free surface of endless size" if base.domain.any?(&:nil?) && !base.is_a?(Geometry::Chart::Elementary)
+          if base.domain.any?(&:nil?) && !base.is_a?(Geometry::Chart::Elementary)
+            raise Unusable, "#{record}: an offset of a plane or free surface of endless size"
+          end
+
           return offset_elementary(base, mm, record) if base.is_a?(Geometry::Chart::Elementary)
 
-          Geometry::Chart::Free.new(:offset, base.domain, Geometry::Chart::Forms::Offset.new(base, mm), periods: base.periods)
+          Geometry::Chart::Free.new(
+            :offset,
+            base.domain,
+            Geometry::Chart::Forms::Offset.new(base, mm),
+            periods: base.periods
+          )
         end
 
         def offset_elementary(base, mm, record)
@@ -106,7 +149,9 @@ module Nockplane
         end
 
         def grown(base, record, **sizes)
-          raise Unusable, "#{record}: the offset is larger than the radius" if sizes.slice(:radius, :minor).values.any?(&:negative?)
+          if sizes.slice(:radius, :minor).values.any?(&:negative?)
+            raise Unusable, "#{record}: the offset is larger than the radius"
+          end
 
           Geometry::Chart::Elementary.new(base.kind, base.frame, **sizes)
         end
@@ -115,13 +160,21 @@ module Nockplane
           head = record.leaves.size == 1 ? record.args.drop(1) : record.args('B_SPLINE_SURFACE')
           degrees = Array(head[0, 2]).map { |d| d.is_a?(Integer) ? d : 0 }
           rows = Array(head[2])
-          raise Unusable, "#{record}: control points are missing" unless rows.size >= 2 && rows.all? { |r| r.is_a?(Array) && r.size == rows[0].size } && rows.size * rows[0].size <= MAX_CONTROL
+          unless rows.size >= 2 && rows.all? { |r| r.is_a?(Array) && r.size == rows[0].size } &&
+                   rows.size * rows[0].size <= MAX_CONTROL
+            raise Unusable, "#{record}: control points are missing"
+          end
 
           points = rows.map { |r| r.map { |p| @curves.point(p) } }
-          weights = record.leaves['RATIONAL_B_SPLINE_SURFACE']&.first&.map { |r| r.map { |w| @curves.number(w, record) } }
+          weights =
+            record.leaves['RATIONAL_B_SPLINE_SURFACE']&.first&.map { |r| r.map { |w| @curves.number(w, record) } }
           knots = knots(record, degrees, [points.size, points[0].size])
           domain = [0, 1].map { |k| [knots[k][degrees[k]], knots[k][[points.size, points[0].size][k]]] }
-          Geometry::Chart::Free.new(:bspline, domain, Geometry::Chart::Forms::Spline.new(degrees, knots, points, weights)).turned_if_needed
+          Geometry::Chart::Free.new(
+            :bspline,
+            domain,
+            Geometry::Chart::Forms::Spline.new(degrees, knots, points, weights)
+          ).turned_if_needed
         end
 
         def knots(record, degrees, counts)
@@ -129,13 +182,22 @@ module Nockplane
           found = if name
                     list = list.last(5) if record.leaves.size == 1
                     mults = Array(list).first(2)
-                    raise Unusable, "#{record}: knots are missing" unless mults.size == 2 && mults.all? { |m| m.is_a?(Array) && m.all? { |n| n.is_a?(Integer) && n.between?(1, 40) } } && Array(list)[2, 2].all?(Array)
+                    unless mults.size == 2 &&
+                             mults.all? { |m|
+                               m.is_a?(Array) && m.all? { |n| n.is_a?(Integer) && n.between?(1, 40) }
+                             } && Array(list)[2, 2].all?(Array)
+                      raise Unusable, "#{record}: knots are missing"
+                    end
 
                     [0, 1].map { |k| Geometry::Nurbs.knots(list[k + 2].map { |x| @curves.number(x, record) }, list[k]) }
                   else
                     [0, 1].map { |k| @curves.knots_of(record, degrees[k], counts[k]) }
                   end
-          fits = found.each_with_index.all? { |k, i| degrees[i].between?(1, 25) && k.size == counts[i] + degrees[i] + 1 && k.each_cons(2).all? { |a, b| a <= b } && k[degrees[i]] < k[counts[i]] }
+          fits =
+            found.each_with_index.all? do |k, i|
+              degrees[i].between?(1, 25) && k.size == counts[i] + degrees[i] + 1 &&
+                k.each_cons(2).all? { |a, b| a <= b } && k[degrees[i]] < k[counts[i]]
+            end
           raise Unusable, "#{record}: degrees, points and knots do not fit each other" unless fits
 
           found

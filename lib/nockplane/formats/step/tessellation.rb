@@ -3,11 +3,16 @@
 module Nockplane
   module Formats
     module Step
-      # Tessellated shapes of AP242: triangles over lists of coordinates. Every triangulated face is one face of the model;
-      # points that lie in one place are one.
+      # Tessellated shapes of AP242: triangles over lists of coordinates. Every triangulated face is one face of the
+      # model; points that lie in one place are one.
       class Tessellation
         MAX_TRIANGLES = 200_000
-        FACES = %w[TRIANGULATED_FACE COMPLEX_TRIANGULATED_FACE TRIANGULATED_SURFACE_SET COMPLEX_TRIANGULATED_SURFACE_SET].freeze
+        FACES = %w[
+          TRIANGULATED_FACE
+          COMPLEX_TRIANGULATED_FACE
+          TRIANGULATED_SURFACE_SET
+          COMPLEX_TRIANGULATED_SURFACE_SET
+        ].freeze
 
         def initialize(file, mesh, report, unit)
           @file = file
@@ -24,7 +29,16 @@ module Nockplane
           list = Array(record[1]).grep(Part21::Ref).flat_map { |r| face(@file[r]) }
           turned = Orient.call(list, @mesh.pool, outward: true)
           open = Orient.open_edges(turned)
-          @report.add(record.type, record.is?('TESSELLATED_SOLID') ? "the tessellated solid is open along #{open} edges" : 'a tessellated shell that is open', "##{record.id}") unless open.zero?
+          unless open.zero?
+            @report.add(
+              record.type,
+              record.is?('TESSELLATED_SOLID') ?
+                "the tessellated solid is open along #{open} edges" :
+                'a tessellated shell that is open',
+              "##{record.id}"
+            )
+          end
+
           turned
         end
 
@@ -40,9 +54,14 @@ module Nockplane
           lists = complex ? args.last(2) : [args[-1]]
           index = complex ? args[-3] : args[-2]
           triangles = complex ? strips(lists[0]) + fans(lists[1]) : Array(lists[0])
-          raise Unusable, "#{record}: #{triangles.size} triangles; at most #{MAX_TRIANGLES} are read" if triangles.size > MAX_TRIANGLES
+          if triangles.size > MAX_TRIANGLES
+            raise Unusable, "#{record}: #{triangles.size} triangles; at most #{MAX_TRIANGLES} are read"
+          end
 
-          at = ->(i) { points[(index.is_a?(Array) && !index.empty? ? index[i - 1].to_i : i) - 1] or raise Unusable, "#{record}: there is no point #{i}" }
+          at = ->(i) do
+            points[(index.is_a?(Array) && !index.empty? ? index[i - 1].to_i : i) - 1] or
+              raise Unusable, "#{record}: there is no point #{i}"
+          end
           made(record, triangles.map { |t| t.map { |i| at[i.to_i] } })
         end
 
@@ -64,10 +83,15 @@ module Nockplane
 
         # A plane when all triangles lie in one, else a free surface with the mean normals at its points.
         def surface(normals)
-          sums = normals.each_with_object(Hash.new([0.0, 0.0, 0.0])) { |(p, n), all| all[p] = Geometry::Vec.add(all[p], n) }
+          sums =
+            normals.each_with_object(Hash.new([0.0, 0.0, 0.0])) { |(p, n), all| all[p] = Geometry::Vec.add(all[p], n) }
           first = Geometry::Vec.unit(normals[0][1])
           origin = normals[0][0]
-          flat = normals.all? { |p, n| Geometry::Vec.dot(Geometry::Vec.unit(n), first) > 1 - 1e-10 && Geometry::Vec.dot(Geometry::Vec.sub(p, origin), first).abs < 1e-6 }
+          flat =
+            normals.all? do |p, n|
+              Geometry::Vec.dot(Geometry::Vec.unit(n), first) > 1 - 1e-10 &&
+                Geometry::Vec.dot(Geometry::Vec.sub(p, origin), first).abs < 1e-6
+            end
           return Geometry::Surface.plane(origin, first) if flat
 
           pairs = sums.map { |p, n| [p, Geometry::Vec.length(n) < 1e-12 ? first : Geometry::Vec.unit(n)] }
@@ -77,7 +101,9 @@ module Nockplane
         def coordinates(ref)
           (@lists ||= {})[ref.id] ||= begin
             list = Array(@file[ref][-1] || @file[ref].args[2])
-            list.map { |p| p.map { |c| c.to_f * @unit } }.map { |p| @points[p.map { |c| (c * 1e6).round }] ||= @mesh.pool.add(p) }
+            list
+              .map { |p| p.map { |c| c.to_f * @unit } }
+              .map { |p| @points[p.map { |c| (c * 1e6).round }] ||= @mesh.pool.add(p) }
           end
         end
 

@@ -3,8 +3,9 @@
 module Nockplane
   module Formats
     module Step
-      # Edges that are given only on a surface (pcurve of ISO 10303-42): a flat curve in the surface's own parameters. Angles there are in the
-      # file's angle unit and lengths in its length unit; of free surfaces they are bare numbers.
+      # Edges that are given only on a surface (pcurve of ISO 10303-42): a flat curve in the surface's own parameters.
+      # Angles there are in the file's angle unit and lengths in its length unit; of free surfaces they are bare
+      # numbers.
       class Traces
         # Turns tried to lay a point beside a line of parameters.
         TURNS = (-2..2).freeze
@@ -30,7 +31,8 @@ module Nockplane
         private
 
         def flat(definition, record)
-          item = Array(definition.args[1]).grep(Part21::Ref)[0] or raise Unusable, "#{record}: its flat curve is missing"
+          item = Array(definition.args[1]).grep(Part21::Ref)[0] or
+            raise Unusable, "#{record}: its flat curve is missing"
           @flat.curve(item)
         end
 
@@ -60,13 +62,20 @@ module Nockplane
         # What the file's two parameters of a surface are multiplied by to be a chart's: radians, mm.
         def scales(record)
           case record.type
-          when 'PLANE' then [@curves.unit, @curves.unit]
-          when 'CYLINDRICAL_SURFACE', 'CONICAL_SURFACE' then [@curves.angle, @curves.unit]
-          when 'SPHERICAL_SURFACE', 'TOROIDAL_SURFACE', 'DEGENERATE_TOROIDAL_SURFACE' then [@curves.angle, @curves.angle]
-          when 'SURFACE_OF_LINEAR_EXTRUSION' then [along(@file[record[1]]), vector(@file[record[2]])]
-          when 'SURFACE_OF_REVOLUTION' then [@curves.angle, along(@file[record[1]])]
-          when 'OFFSET_SURFACE', 'RECTANGULAR_TRIMMED_SURFACE', 'CURVE_BOUNDED_SURFACE' then scales(@file[record[1]])
-          else [1.0, 1.0]
+          when 'PLANE'
+            [@curves.unit, @curves.unit]
+          when 'CYLINDRICAL_SURFACE', 'CONICAL_SURFACE'
+            [@curves.angle, @curves.unit]
+          when 'SPHERICAL_SURFACE', 'TOROIDAL_SURFACE', 'DEGENERATE_TOROIDAL_SURFACE'
+            [@curves.angle, @curves.angle]
+          when 'SURFACE_OF_LINEAR_EXTRUSION'
+            [along(@file[record[1]]), vector(@file[record[2]])]
+          when 'SURFACE_OF_REVOLUTION'
+            [@curves.angle, along(@file[record[1]])]
+          when 'OFFSET_SURFACE', 'RECTANGULAR_TRIMMED_SURFACE', 'CURVE_BOUNDED_SURFACE'
+            scales(@file[record[1]])
+          else
+            [1.0, 1.0]
           end
         end
 

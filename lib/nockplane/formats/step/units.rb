@@ -5,7 +5,22 @@ module Nockplane
     module Step
       # Units of a representation context: mm of its length unit, radians of its angle unit.
       class Units
-        PREFIX = { EXA: 1e18, PETA: 1e15, TERA: 1e12, GIGA: 1e9, MEGA: 1e6, KILO: 1e3, HECTO: 1e2, DECA: 1e1, DECI: 1e-1, CENTI: 1e-2, MILLI: 1e-3, MICRO: 1e-6, NANO: 1e-9, PICO: 1e-12 }.freeze
+        PREFIX = {
+          EXA: 1e18,
+          PETA: 1e15,
+          TERA: 1e12,
+          GIGA: 1e9,
+          MEGA: 1e6,
+          KILO: 1e3,
+          HECTO: 1e2,
+          DECA: 1e1,
+          DECI: 1e-1,
+          CENTI: 1e-2,
+          MILLI: 1e-3,
+          MICRO: 1e-6,
+          NANO: 1e-9,
+          PICO: 1e-12
+        }.freeze
         MAX_DEPTH = 6
 
         attr_reader :mm, :radians
@@ -17,7 +32,11 @@ module Nockplane
           @radians = 1.0
           assigned(context).each { |unit| take(unit) }
         rescue Unusable => e
-          report&.add('GLOBAL_UNIT_ASSIGNED_CONTEXT', 'units are not understood; millimetres and radians are taken', e.message)
+          report&.add(
+            'GLOBAL_UNIT_ASSIGNED_CONTEXT',
+            'units are not understood; millimetres and radians are taken',
+            e.message
+          )
         ensure
           freeze
         end
@@ -53,7 +72,10 @@ module Nockplane
 
         def self.si(unit)
           prefix, name = unit.args('SI_UNIT').last(2)
-          scale = prefix.is_a?(Symbol) && prefix != :* ? PREFIX.fetch(prefix) { raise Unusable, "#{unit}: the prefix #{prefix} is not known" } : 1.0
+          scale =
+            prefix.is_a?(Symbol) && prefix != :* ?
+              PREFIX.fetch(prefix) { raise Unusable, "#{unit}: the prefix #{prefix} is not known" } :
+              1.0
           name == :METRE ? scale * 1000 : scale
         end
         private_class_method :si
@@ -67,7 +89,11 @@ module Nockplane
 
         private
 
-        def assigned(context) = context&.is?('GLOBAL_UNIT_ASSIGNED_CONTEXT') ? Array(context.args('GLOBAL_UNIT_ASSIGNED_CONTEXT')[0]).map { |r| @file[r] } : []
+        def assigned(context)
+          context&.is?('GLOBAL_UNIT_ASSIGNED_CONTEXT') ?
+            Array(context.args('GLOBAL_UNIT_ASSIGNED_CONTEXT')[0]).map { |r| @file[r] } :
+            []
+        end
 
         def take(unit)
           if unit.is?('LENGTH_UNIT') then @mm = Units.factor(@file, unit)

@@ -3,7 +3,8 @@
 module Nockplane
   module Formats
     module Step
-      # A model as a STEP file (AP242): product structure with names, true surfaces and curves, colours. Millimetres and radians.
+      # A model as a STEP file (AP242): product structure with names, true surfaces and curves, colours. Millimetres and
+      # radians.
       class Writer
         SCHEMA = 'AP242_MANAGED_MODEL_BASED_3D_ENGINEERING_MIM_LF { 1 0 10303 442 1 1 4 }'
 
@@ -18,9 +19,13 @@ module Nockplane
 
         def write(time, file)
           context
-          @model.components.reject(&:hidden?).empty? ? part(@model.name, number(@model.properties), @model.solid) : assembly
+          @model.components.reject(&:hidden?).empty? ?
+            part(@model.name, number(@model.properties), @model.solid) :
+            assembly
           colours
-          "ISO-10303-21;\nHEADER;\nFILE_DESCRIPTION((''),'2;1');\nFILE_NAME(#{Encoding.encode(file)},'#{time}',(''),(''),'Nockplane','Nockplane','');\nFILE_SCHEMA(('#{SCHEMA}'));\nENDSEC;\nDATA;\n" \
+          "ISO-10303-21;\nHEADER;\nFILE_DESCRIPTION((''),'2;1');\n" \
+            "FILE_NAME(#{Encoding.encode(file)},'#{time}',(''),(''),'Nockplane','Nockplane','');\n" \
+            "FILE_SCHEMA(('#{SCHEMA}'));\nENDSEC;\nDATA;\n" \
             "#{@records}\nENDSEC;\nEND-ISO-10303-21;\n"
         end
 
@@ -30,12 +35,36 @@ module Nockplane
 
         def context
           app = @records.add('APPLICATION_CONTEXT', 'managed model based 3d engineering')
-          @records.add('APPLICATION_PROTOCOL_DEFINITION', 'international standard', 'ap242_managed_model_based_3d_engineering', Records::Raw.new('2014'), app)
+          @records.add(
+            'APPLICATION_PROTOCOL_DEFINITION',
+            'international standard',
+            'ap242_managed_model_based_3d_engineering',
+            Records::Raw.new('2014'),
+            app
+          )
           @product_context = @records.add('PRODUCT_CONTEXT', '', app, 'mechanical')
           @definition_context = @records.add('PRODUCT_DEFINITION_CONTEXT', 'part definition', app, 'design')
-          units = [[%w[LENGTH_UNIT], ['NAMED_UNIT', :*], ['SI_UNIT', :MILLI, :METRE]], [['NAMED_UNIT', :*], %w[PLANE_ANGLE_UNIT], ['SI_UNIT', nil, :RADIAN]], [['NAMED_UNIT', :*], ['SI_UNIT', nil, :STERADIAN], %w[SOLID_ANGLE_UNIT]]].map { |u| @records.complex(*u) }
-          accuracy = @records.add('UNCERTAINTY_MEASURE_WITH_UNIT', Records::Raw.new('LENGTH_MEASURE(1.E-06)'), units[0], 'distance_accuracy_value', '')
-          @context = @records.complex(['GEOMETRIC_REPRESENTATION_CONTEXT', Records::Raw.new('3')], ['GLOBAL_UNCERTAINTY_ASSIGNED_CONTEXT', [accuracy]], ['GLOBAL_UNIT_ASSIGNED_CONTEXT', units], ['REPRESENTATION_CONTEXT', '', '3D'])
+          units =
+            [
+              [%w[LENGTH_UNIT], ['NAMED_UNIT', :*], ['SI_UNIT', :MILLI, :METRE]],
+              [['NAMED_UNIT', :*], %w[PLANE_ANGLE_UNIT], ['SI_UNIT', nil, :RADIAN]],
+              [['NAMED_UNIT', :*], ['SI_UNIT', nil, :STERADIAN], %w[SOLID_ANGLE_UNIT]]
+            ].map { |u| @records.complex(*u) }
+          accuracy =
+            @records.add(
+              'UNCERTAINTY_MEASURE_WITH_UNIT',
+              Records::Raw.new('LENGTH_MEASURE(1.E-06)'),
+              units[0],
+              'distance_accuracy_value',
+              ''
+            )
+          @context =
+            @records.complex(
+              ['GEOMETRIC_REPRESENTATION_CONTEXT', Records::Raw.new('3')],
+              ['GLOBAL_UNCERTAINTY_ASSIGNED_CONTEXT', [accuracy]],
+              ['GLOBAL_UNIT_ASSIGNED_CONTEXT', units],
+              ['REPRESENTATION_CONTEXT', '', '3D']
+            )
           @world = @records.placement([0.0, 0.0, 0.0], [0.0, 0.0, 1.0], [1.0, 0.0, 0.0])
         end
 
@@ -81,30 +110,48 @@ module Nockplane
         # Equal for occurrences of one part: what it is called, and measures that no move changes.
         def likeness(instance)
           facets = own_facets(instance)
-          sums = facets.map { |f| Solids::Mass.facet_area(@model.solid, f).then { |a| [a, a * f.d] } }.transpose.map { |list| list.sum.round(4) }
+          sums =
+            facets
+              .map { |f| Solids::Mass.facet_area(@model.solid, f).then { |a| [a, a * f.d] } }
+              .transpose
+              .map { |list| list.sum.round(4) }
           [instance.reference, instance.name, facets.size, sums[0], sums[1].round(3)]
         end
 
         def descend(nodes, path, name)
           full = path.empty? ? name : "#{path}:#{name}"
-          nodes[full] ||= group(name, '').tap { |made| occurrence(nodes[path], made, name, Solids::Transform::IDENTITY) }
+          nodes[full] ||= group(name, '').tap do |made|
+            occurrence(nodes[path], made, name, Solids::Transform::IDENTITY)
+          end
           full
         end
 
         def occurrence(parent, child, name, transform)
           usage = @records.add('NEXT_ASSEMBLY_USAGE_OCCURRENCE', name, name, '', parent[0], child[0], nil)
           shape = @records.add('PRODUCT_DEFINITION_SHAPE', '', '', usage)
-          place = @records.placement(transform.point([0.0, 0.0, 0.0]), transform.direction([0.0, 0.0, 1.0]), transform.direction([1.0, 0.0, 0.0]))
+          place =
+            @records.placement(
+              transform.point([0.0, 0.0, 0.0]),
+              transform.direction([0.0, 0.0, 1.0]),
+              transform.direction([1.0, 0.0, 0.0])
+            )
           move = @records.add('ITEM_DEFINED_TRANSFORMATION', '', '', @world, place)
-          relation = @records.complex(['REPRESENTATION_RELATIONSHIP', '', '', child[1], parent[1]], ['REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION', move], %w[SHAPE_REPRESENTATION_RELATIONSHIP])
+          relation =
+            @records.complex(
+              ['REPRESENTATION_RELATIONSHIP', '', '', child[1], parent[1]],
+              ['REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION', move],
+              %w[SHAPE_REPRESENTATION_RELATIONSHIP]
+            )
           @records.add('CONTEXT_DEPENDENT_SHAPE_REPRESENTATION', relation, shape)
         end
 
-        # The part of the assembly's solid that an occurrence is, moved back to where it was made, faces without the path.
+        # The part of the assembly's solid that an occurrence is, moved back to where it was made, faces without the
+        # path.
         def own_solid(instance)
           alone = Solids::Solid.compact(@model.solid, own_facets(instance))
           t = instance.transform
-          here = Geometry::Frame.new(t.point([0.0, 0.0, 0.0]), t.direction([0.0, 0.0, 1.0]), t.direction([1.0, 0.0, 0.0]))
+          here =
+            Geometry::Frame.new(t.point([0.0, 0.0, 0.0]), t.direction([0.0, 0.0, 1.0]), t.direction([1.0, 0.0, 0.0]))
           Solids::Transform.between(here, Geometry::Frame::WORLD).apply(alone) { |name| name }
         end
 

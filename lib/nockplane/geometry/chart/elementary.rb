@@ -3,9 +3,9 @@
 module Nockplane
   module Geometry
     class Chart
-      # Plane, cylinder, cone, sphere and torus in the parameters of ISO 10303-42: u the angle about the frame's z (mm along x
-      # for a plane), v mm along z (mm along y), for a sphere the latitude, for a torus the angle round the tube.
-      # radius in mm (of a cone at the frame's origin), slope: of a cone, minor: of a torus.
+      # Plane, cylinder, cone, sphere and torus in the parameters of ISO 10303-42: u the angle about the frame's z (mm
+      # along x for a plane), v mm along z (mm along y), for a sphere the latitude, for a torus the angle round the
+      # tube. radius in mm (of a cone at the frame's origin), slope: of a cone, minor: of a torus.
       class Elementary < Chart
         attr_reader :kind, :frame, :radius, :slope, :minor
 
@@ -17,7 +17,11 @@ module Nockplane
           @slope = slope
           @minor = minor
           turn = 2 * Math::PI
-          @domain = { plane: [nil, nil], sphere: [[0.0, turn], [-turn / 4, turn / 4]], torus: [[0.0, turn], [0.0, turn]] }.fetch(kind, [[0.0, turn], nil])
+          @domain = {
+            plane: [nil, nil],
+            sphere: [[0.0, turn], [-turn / 4, turn / 4]],
+            torus: [[0.0, turn], [0.0, turn]]
+          }.fetch(kind, [[0.0, turn], nil])
           @periods = { plane: [nil, nil], torus: [turn, turn] }.fetch(kind, [turn, nil])
           @poles = { sphere: [-turn / 4, turn / 4], cone: slope && [-radius / slope] }.fetch(kind, nil) || []
         end
@@ -40,22 +44,36 @@ module Nockplane
 
         def at(u, v)
           case @kind
-          when :plane then @frame.point(u, v)
-          when :cylinder then @frame.point(@radius * Math.cos(u), @radius * Math.sin(u), v)
-          when :cone then (@radius + (@slope * v)).then { |r| @frame.point(r * Math.cos(u), r * Math.sin(u), v) }
-          when :sphere then (@radius * Math.cos(v)).then { |r| @frame.point(r * Math.cos(u), r * Math.sin(u), @radius * Math.sin(v)) }
-          else (@radius + (@minor * Math.cos(v))).then { |r| @frame.point(r * Math.cos(u), r * Math.sin(u), @minor * Math.sin(v)) }
+          when :plane
+            @frame.point(u, v)
+          when :cylinder
+            @frame.point(@radius * Math.cos(u), @radius * Math.sin(u), v)
+          when :cone
+            (@radius + (@slope * v)).then { |r| @frame.point(r * Math.cos(u), r * Math.sin(u), v) }
+          when :sphere
+            (@radius * Math.cos(v)).then { |r| @frame.point(r * Math.cos(u), r * Math.sin(u), @radius * Math.sin(v)) }
+          else
+            (@radius + (@minor * Math.cos(v))).then do |r|
+              @frame.point(r * Math.cos(u), r * Math.sin(u), @minor * Math.sin(v))
+            end
           end
         end
 
         def normal(u, v)
           c, s = Math.cos(u), Math.sin(u)
           case @kind
-          when :plane then @frame.z
-          when :cylinder then @frame.direction(c, s)
-          when :cone then Vec.unit(@frame.direction(c, s, -@slope)).then { |n| (@radius + (@slope * v)).negative? ? Vec.neg(n) : n }
-          when :sphere then @frame.direction(Math.cos(v) * c, Math.cos(v) * s, Math.sin(v))
-          else @frame.direction(Math.cos(v) * c, Math.cos(v) * s, Math.sin(v)).then { |n| (@radius + (@minor * Math.cos(v))).negative? ? Vec.neg(n) : n }
+          when :plane
+            @frame.z
+          when :cylinder
+            @frame.direction(c, s)
+          when :cone
+            Vec.unit(@frame.direction(c, s, -@slope)).then { |n| (@radius + (@slope * v)).negative? ? Vec.neg(n) : n }
+          when :sphere
+            @frame.direction(Math.cos(v) * c, Math.cos(v) * s, Math.sin(v))
+          else
+            @frame
+              .direction(Math.cos(v) * c, Math.cos(v) * s, Math.sin(v))
+              .then { |n| (@radius + (@minor * Math.cos(v))).negative? ? Vec.neg(n) : n }
           end
         end
 

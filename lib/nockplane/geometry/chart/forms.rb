@@ -3,8 +3,8 @@
 module Nockplane
   module Geometry
     class Chart
-      # What free surfaces (Chart::Free) are made of: values that give the point of two parameters (#at) and, where it can be told
-      # better than by differences, the two directions there (#partials: [Su, Sv], else nil).
+      # What free surfaces (Chart::Free) are made of: values that give the point of two parameters (#at) and, where it
+      # can be told better than by differences, the two directions there (#partials: [Su, Sv], else nil).
       module Forms
         # A (rational) B-spline: two degrees, two full knot lists, control points and weights (or nil) by rows of u.
         Spline = Struct.new(:degrees, :knots, :points, :weights) do

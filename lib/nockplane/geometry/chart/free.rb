@@ -3,8 +3,8 @@
 module Nockplane
   module Geometry
     class Chart
-      # A surface that has no name but its points: a form (Forms) from (u, v) to the model point. kind: :bspline, :extrusion,
-      # :revolution or :offset.
+      # A surface that has no name but its points: a form (Forms) from (u, v) to the model point. kind: :bspline,
+      # :extrusion, :revolution or :offset.
       class Free < Chart
         attr_reader :kind, :form
 
@@ -49,8 +49,20 @@ module Nockplane
           (u0, u1), (v0, v1) = @domain
           mids = ->(a, b) { [0.13, 0.5, 0.81].map { |k| a + ((b - a) * k) } }
           @periods = [nil, nil]
-          [(u1 - u0 if mids[v0, v1].all? { |v| Vec.distance(at(u0, v), at(u1, v)) < 1e-6 } && mids[v0, v1].any? { |v| Vec.distance(at(u0, v), at((u0 + u1) / 2, v)) > 1e-6 }),
-           (v1 - v0 if mids[u0, u1].all? { |u| Vec.distance(at(u, v0), at(u, v1)) < 1e-6 } && mids[u0, u1].any? { |u| Vec.distance(at(u, v0), at(u, (v0 + v1) / 2)) > 1e-6 })]
+          [
+            (
+              if mids[v0, v1].all? { |v| Vec.distance(at(u0, v), at(u1, v)) < 1e-6 } &&
+                   mids[v0, v1].any? { |v| Vec.distance(at(u0, v), at((u0 + u1) / 2, v)) > 1e-6 }
+                u1 - u0
+              end
+            ),
+            (
+              if mids[u0, u1].all? { |u| Vec.distance(at(u, v0), at(u, v1)) < 1e-6 } &&
+                   mids[u0, u1].any? { |u| Vec.distance(at(u, v0), at(u, (v0 + v1) / 2)) > 1e-6 }
+                v1 - v0
+              end
+            )
+          ]
         end
 
         def point?(v)

@@ -3,8 +3,8 @@
 module Nockplane
   module Geometry
     class Curve
-      # kind :ellipse (a circle when a = b): centre + a cos t x + b sin t y; :parabola: centre + a (t2 x + 2 t y), a the focal
-      # distance; :hyperbola: centre + a cosh t x + b sinh t y (ISO 10303-42). frame: centre and axes; a, b in mm.
+      # kind :ellipse (a circle when a = b): centre + a cos t x + b sin t y; :parabola: centre + a (t2 x + 2 t y), a the
+      # focal distance; :hyperbola: centre + a cosh t x + b sinh t y (ISO 10303-42). frame: centre and axes; a, b in mm.
       class Conic < Curve
         attr_reader :kind, :frame, :a, :b
 

@@ -14,7 +14,12 @@ module Nockplane
         end
 
         def self.polyline(points)
-          new(points.each_cons(2).reject { |p, q| Vec.distance(p, q) < 1e-12 }.map { |p, q| [Line.new(p, Vec.sub(q, p)), 0.0, Vec.distance(p, q)] })
+          new(
+            points
+              .each_cons(2)
+              .reject { |p, q| Vec.distance(p, q) < 1e-12 }
+              .map { |p, q| [Line.new(p, Vec.sub(q, p)), 0.0, Vec.distance(p, q)] }
+          )
         end
 
         def at(t)

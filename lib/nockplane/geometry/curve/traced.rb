@@ -3,9 +3,11 @@
 module Nockplane
   module Geometry
     class Curve
-      # A curve drawn in the parameters of a surface: a flat curve (x = u, y = v) and a form that gives the point of two parameters.
+      # A curve drawn in the parameters of a surface: a flat curve (x = u, y = v) and a form that gives the point of two
+      # parameters.
       class Traced < Curve
-        # form: at(u, v) -> point, mm; range: parameters [from, to] of the flat curve, since a line has no ends of its own;
+        # form: at(u, v) -> point, mm; range: parameters [from, to] of the flat curve, since a line has no ends of its
+        # own;
         # period: how far it goes until its point comes back, where that is known; else told by its ends.
         def initialize(flat, form, range, period: nil)
           super()

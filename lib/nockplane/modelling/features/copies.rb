@@ -17,7 +17,10 @@ module Nockplane
         # earlier: { feature id => Builder::Step }
         def copied(transforms)
           of = @f.raw('of')
-          @f.fault('of', 'needs the list of earlier features to copy, e.g. [pocket]') unless of.is_a?(Array) && !of.empty?
+          unless of.is_a?(Array) && !of.empty?
+            @f.fault('of', 'needs the list of earlier features to copy, e.g. [pocket]')
+          end
+
           transforms.flat_map do |prefix, transform|
             of.flat_map { |id| again(id.to_s, prefix, transform) }
           end
@@ -26,7 +29,8 @@ module Nockplane
         private
 
         def again(id, prefix, transform)
-          step = @earlier[id] or @f.fault('of', "there is no earlier feature '#{id}' here; use #{@earlier.keys.join(', ')}")
+          step = @earlier[id] or
+            @f.fault('of', "there is no earlier feature '#{id}' here; use #{@earlier.keys.join(', ')}")
           step.tools.map { |tool, operation| [transform.apply(tool) { |name| "#{prefix}.#{name}" }, operation] }
         end
       end

@@ -5,8 +5,9 @@ module Nockplane
     module Features
       # Rounds or chamfers edges of the part, named by the two faces they lie between, or all around one face:
       #   edges: [[box/side.left, box/side.top], box/end.end]
-      # What runs on tangentially is taken along. A round has a radius; a chamfer a setback, or setback and angle (degrees from
-      # the first face named). Faces: ID/round.FACE+FACE (chamfer.FACE+FACE), and ID/corner.FACE+FACE+FACE where three meet.
+      # What runs on tangentially is taken along. A round has a radius; a chamfer a setback, or setback and angle
+      # (degrees from the first face named). Faces: ID/round.FACE+FACE (chamfer.FACE+FACE), and ID/corner.FACE+FACE+FACE
+      # where three meet.
       class EdgeTreatment < Feature
         attr_reader :copies
 
@@ -17,10 +18,36 @@ module Nockplane
           span = @spans[0]
           at = @body.point(span.vertices[0])
           name = @blend.tools[0][2]
-          return [dimension(@f, 'setback', :chamfer, [name], value: @sizes[0], from: at, to: at, centre: at, axis: [0.0, 0.0, 1.0])] if @kind == :chamfer
+          if @kind == :chamfer
+            return [
+              dimension(
+                @f,
+                'setback',
+                :chamfer,
+                [name],
+                value: @sizes[0],
+                from: at,
+                to: at,
+                centre: at,
+                axis: [0.0, 0.0, 1.0]
+              )
+            ]
+          end
 
           surface = @tools_surface
-          [dimension(@f, 'radius', surface&.kind == :cylinder ? :radius : :tube_radius, [name], value: @sizes[0], from: surface ? surface.origin : at, to: at, centre: surface ? surface.origin : at, axis: surface ? surface.axis : [0.0, 0.0, 1.0])]
+          [
+            dimension(
+              @f,
+              'radius',
+              surface&.kind == :cylinder ? :radius : :tube_radius,
+              [name],
+              value: @sizes[0],
+              from: surface ? surface.origin : at,
+              to: at,
+              centre: surface ? surface.origin : at,
+              axis: surface ? surface.axis : [0.0, 0.0, 1.0]
+            )
+          ]
         end
 
         private
@@ -34,7 +61,12 @@ module Nockplane
           @spans = @known.with_tangents(named_pairs).flat_map { |p| ordered(p) }
           @blend = Solids::Blend.new(@body, @spans, @kind, @sizes, @f.id, refine: @refine)
           check_room
-          @copies = @blend.tools.sort_by.with_index { |(_, operation, _), i| [operation == :cut ? 0 : 1, i] }.map { |tool, operation, _| [tool, operation] }
+          @copies =
+            @blend
+              .tools
+              .sort_by
+              .with_index { |(_, operation, _), i| [operation == :cut ? 0 : 1, i] }
+              .map { |tool, operation, _| [tool, operation] }
           @tools_surface = @copies[0][0].faces.find { |f| f.name == @blend.tools[0][2] }&.surface
         rescue Solids::EdgeSpans::Unfit => e
           @f.fault('edges', e.message)
@@ -53,7 +85,10 @@ module Nockplane
 
         def named_pairs
           given = @f.raw('edges')
-          @f.fault('edges', 'needs a list of edges, e.g. [[box/side.left, box/side.top], box/end.end]') unless given.is_a?(Array) && !given.empty?
+          unless given.is_a?(Array) && !given.empty?
+            @f.fault('edges', 'needs a list of edges, e.g. [[box/side.left, box/side.top], box/end.end]')
+          end
+
           @first = {}
           given.flat_map { |g| g.is_a?(Array) && g.size == 2 ? pair(g.map { |n| known_face(n.to_s) }) : around(g) }.uniq
         end
@@ -68,7 +103,10 @@ module Nockplane
         end
 
         def pair(names)
-          @f.fault('edges', "'#{names.join("' and '")}' have no edge between them") unless @known.pairs.include?(names.sort)
+          unless @known.pairs.include?(names.sort)
+            @f.fault('edges', "'#{names.join("' and '")}' have no edge between them")
+          end
+
           @first[names.sort] = names[0]
           [names.sort]
         end
@@ -97,9 +135,16 @@ module Nockplane
         def check_room
           @spans.each do |s|
             @blend.feet(s).zip(s.faces) do |foot, face|
-              next if @body.facets.any? { |f| f.face.named?(face.name) && Solids::Distance.on_facet?(@body, f, foot, 0.01 * @sizes.max) }
+              if @body.facets.any? { |f|
+                   f.face.named?(face.name) && Solids::Distance.on_facet?(@body, f, foot, 0.01 * @sizes.max)
+                 }
+                next
+              end
 
-              @f.fault(@kind == :round ? 'radius' : 'setback', "#{Fault.mm(@sizes[0])} mm does not fit on '#{face.name}'; use a smaller size")
+              @f.fault(
+                @kind == :round ? 'radius' : 'setback',
+                "#{Fault.mm(@sizes[0])} mm does not fit on '#{face.name}'; use a smaller size"
+              )
             end
           end
         end

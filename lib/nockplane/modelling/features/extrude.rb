@@ -3,11 +3,25 @@
 module Nockplane
   module Modelling
     module Features
-      # A profile moved along the sketch plane's normal: boss (away from the plane) or cut (into the material behind it);
+      # A profile moved along the sketch plane's normal: boss (away from the plane) or cut (into the material behind
+      # it);
       # draft: degrees that the walls lean inwards with the distance from the sketch plane.
       # Slot, pocket, boss, rib and groove are this with profiles of their own.
       class Extrude < Feature
-        KEYS = %w[operation profile depth to through both_ways reverse draft start_chamfer end_chamfer start_round end_round].freeze
+        KEYS = %w[
+          operation
+          profile
+          depth
+          to
+          through
+          both_ways
+          reverse
+          draft
+          start_chamfer
+          end_chamfer
+          start_round
+          end_round
+        ].freeze
 
         def expected_faces
           return {} unless cut?
@@ -31,14 +45,26 @@ module Nockplane
 
         def read
           @f.only(*COMMON, *Placement::KEYS, *keys)
-          @f.fault('operation', 'the first feature must be a boss; there is nothing to cut yet') if operation != 'boss' && @body.nil?
+          if operation != 'boss' && @body.nil?
+            @f.fault('operation', 'the first feature must be a boss; there is nothing to cut yet')
+          end
+
           @placement = Placement.new(@f, @body, spin: true)
           @profile = profile
           @from, @to = extent
           rims = %w[start end].to_h { |e| [:"#{e}_rim", rim(e)] }
           @draft = draft(rims)
           @tools = @placement.instances.map do |i|
-            Solids::Prism.new(i.name, i.frame, @profile.outlines, @from, @to, refine: @refine, draft: @draft, **rims).solid
+            Solids::Prism.new(
+              i.name,
+              i.frame,
+              @profile.outlines,
+              @from,
+              @to,
+              refine: @refine,
+              draft: @draft,
+              **rims
+            ).solid
           end
         end
 
@@ -52,8 +78,17 @@ module Nockplane
           return 0.0 if angle.zero?
 
           @f.fault('draft', "#{Fault.mm(angle)}°; between -45° and 45° is needed") unless angle.abs < 45
-          @f.fault('draft', 'goes with a profile on one end, not both ways; draw two features') if @from.negative? && @to.positive?
-          @f.fault('draft', 'does not go with a chamfered or rounded rim; treat the edges with a round or chamfer feature') if rims.values.any?
+          if @from.negative? && @to.positive?
+            @f.fault('draft', 'goes with a profile on one end, not both ways; draw two features')
+          end
+
+          if rims.values.any?
+            @f.fault(
+              'draft',
+              'does not go with a chamfered or rounded rim; treat the edges with a round or chamfer feature'
+            )
+          end
+
           check_inset(@profile, (@to - @from) * Math.tan(angle * Math::PI / 180), 'draft')
           angle
         end
@@ -75,7 +110,10 @@ module Nockplane
         def to_face
           plane = Placement.plane(@f, 'to', @body)
           frame = first.frame
-          @f.fault('to', "'#{@f.raw('to')}' is not parallel to the sketch plane") unless Geometry::Vec.parallel?(plane.z, frame.z, 1e-6)
+          unless Geometry::Vec.parallel?(plane.z, frame.z, 1e-6)
+            @f.fault('to', "'#{@f.raw('to')}' is not parallel to the sketch plane")
+          end
+
           reach = frame.local(plane.origin)[2]
           @f.fault('to', "'#{@f.raw('to')}' lies in the sketch plane; nothing is between") if reach.abs < 1e-6
           [0.0, reach].minmax
@@ -99,7 +137,10 @@ module Nockplane
         end
 
         def check_rim(rim, field)
-          @f.fault(field, "#{Fault.mm(rim.size)} mm is more than the depth of #{Fault.mm(@to - @from)} mm") if rim.size >= @to - @from
+          if rim.size >= @to - @from
+            @f.fault(field, "#{Fault.mm(rim.size)} mm is more than the depth of #{Fault.mm(@to - @from)} mm")
+          end
+
           check_inset(@profile, rim.size, field)
         end
 
@@ -113,12 +154,26 @@ module Nockplane
               next if c.smooth?
 
               arc = [c.piece, outline.pieces[outline.pieces.index(c.piece) - 1]].any?(&:arc?)
-              @f.fault(field, "the rim has a sharp corner at an arc ('#{c.piece.name}'); round that corner of the profile first") if arc
+              if arc
+                @f.fault(
+                  field,
+                  "the rim has a sharp corner at an arc ('#{c.piece.name}'); round that corner of the profile first"
+                )
+              end
             end
             tight = outline.pieces.find { |p| p.arc? && (p.turn.positive? ? size : -size) >= p.radius - 1e-6 }
-            @f.fault(field, "#{Fault.mm(size.abs)} mm does not fit inside the arc '#{tight.name}' of radius #{Fault.mm(tight.radius)} mm") if tight
+            if tight
+              @f.fault(
+                field,
+                "#{Fault.mm(size.abs)} mm does not fit inside the arc '#{tight.name}' of radius " \
+                "#{Fault.mm(tight.radius)} mm"
+              )
+            end
+
             short = outline.corners.zip(outline.corners.rotate).find { |a, b| !a.piece.arc? && folded?(a, b, size) }
-            @f.fault(field, "#{Fault.mm(size.abs)} mm uses up the edge '#{short[0].piece.name}'; use a smaller size") if short
+            if short
+              @f.fault(field, "#{Fault.mm(size.abs)} mm uses up the edge '#{short[0].piece.name}'; use a smaller size")
+            end
           end
         end
 
@@ -134,8 +189,17 @@ module Nockplane
           # A blind cut runs from the face it stands on to its floor.
           blind = cut? && !@f.flag('both_ways') && @f.raw('on').to_s.include?('/')
           faces = blind ? [@f.raw('on'), 'end.start'] : ['end.start', 'end.end']
-          dimension(@f, 'depth', :linear, faces, value: @to - @from, from: frame.point(u, v, @from), to: frame.point(u, v, @to),
-                                                 axis: frame.x, count: 1)
+          dimension(
+            @f,
+            'depth',
+            :linear,
+            faces,
+            value: @to - @from,
+            from: frame.point(u, v, @from),
+            to: frame.point(u, v, @to),
+            axis: frame.x,
+            count: 1
+          )
         end
 
         def rim_dimensions

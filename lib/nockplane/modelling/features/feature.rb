@@ -52,7 +52,8 @@ module Nockplane
           )
         end
 
-        # "features[3].profile.steps[0].length" becomes "spindle.profile.collar.length": stays when features or steps move.
+        # "features[3].profile.steps[0].length" becomes "spindle.profile.collar.length": stays when features or steps
+        # move.
         def dimension_id(path)
           rest = path.delete_prefix("#{@f.path}.").split('.')
           fields = @f
@@ -70,7 +71,13 @@ module Nockplane
             from = frame.point(*s.from, level)
             to = frame.point(*s.to, level)
             names = s.pieces.map { |n| "#{prefix}#{n}" }
-            more = { value: s.value, from: from, to: to, axis: frame.z, centre: frame.point((s.from[0] + s.to[0]) / 2, (s.from[1] + s.to[1]) / 2, level) }
+            more = {
+              value: s.value,
+              from: from,
+              to: to,
+              axis: frame.z,
+              centre: frame.point((s.from[0] + s.to[0]) / 2, (s.from[1] + s.to[1]) / 2, level)
+            }
             if s.kind == :radius
               more[:centre] = from
               more[:value] = fields.size(field)
@@ -99,9 +106,17 @@ module Nockplane
           frame = @placement.base
           centre = frame.point(*pitch[:centre])
           r = pitch[:radius]
-          dimension(pitch[:fields], 'pitch_circle', :pitch_circle, @placement.instances.map { |i| "#{i.name}/#{anchor_face}" }.first(3),
-                    value: 2 * r, axis: frame.z, centre: centre,
-                    from: Geometry::Vec.along(centre, frame.x, -r), to: Geometry::Vec.along(centre, frame.x, r))
+          dimension(
+            pitch[:fields],
+            'pitch_circle',
+            :pitch_circle,
+            @placement.instances.map { |i| "#{i.name}/#{anchor_face}" }.first(3),
+            value: 2 * r,
+            axis: frame.z,
+            centre: centre,
+            from: Geometry::Vec.along(centre, frame.x, -r),
+            to: Geometry::Vec.along(centre, frame.x, r)
+          )
         end
 
         def grid_dimensions

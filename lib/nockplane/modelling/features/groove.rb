@@ -3,8 +3,8 @@
 module Nockplane
   module Modelling
     module Features
-      # A groove: along a closed profile (its middle line) in a plane face, `width` wide and `depth` deep; or with `around` a
-      # turned one into a cylinder face, `position` mm from the face's lower end along its axis.
+      # A groove: along a closed profile (its middle line) in a plane face, `width` wide and `depth` deep; or with
+      # `around` a turned one into a cylinder face, `position` mm from the face's lower end along its axis.
       # Faces: side.outer.*, side.inner.* and end.start (the floor); of a turned one floor, wall.start, wall.end.
       class Groove < Extrude
         def operation = 'cut'
@@ -21,7 +21,10 @@ module Nockplane
           @f.only(*COMMON, 'around', 'position', 'width', 'depth', 'radius')
           @f.fault('around', 'the first feature must be a boss; there is nothing to cut yet') if @body.nil?
           @around = @body.face(@f.raw('around').to_s)
-          @f.fault('around', "there is no cylinder face '#{@f.raw('around')}' here") unless @around&.surface&.kind == :cylinder
+          unless @around&.surface&.kind == :cylinder
+            @f.fault('around', "there is no cylinder face '#{@f.raw('around')}' here")
+          end
+
           turned
         end
 
@@ -31,7 +34,15 @@ module Nockplane
           [half, -half].each { |mm| check_inset(middle, mm, 'width') }
           outer = renamed(middle.outlines[0].ccw.offset(-half), 'outer')
           inner = renamed(middle.outlines[0].ccw.offset(half), 'inner')
-          size = Profile::Size.new(field: @f.path_of('width'), kind: :linear, pieces: [outer[0].name, inner[0].name], from: outer[0].at(0.5), to: inner[0].at(0.5), value: 2 * half)
+          size =
+            Profile::Size.new(
+              field: @f.path_of('width'),
+              kind: :linear,
+              pieces: [outer[0].name, inner[0].name],
+              from: outer[0].at(0.5),
+              to: inner[0].at(0.5),
+              value: 2 * half
+            )
           Profile.of(@f, outer, [size], inner: inner)
         end
 
@@ -42,13 +53,25 @@ module Nockplane
           width = @f.size('width')
           depth = @f.size('depth')
           facets = @body.facets_of(@around.name)
-          heights = facets.flat_map { |f| f.loops.flatten }.uniq.map { |i| Geometry::Vec.dot(Geometry::Vec.sub(@body.point(i), s.origin), s.axis) }
+          heights =
+            facets
+              .flat_map { |f| f.loops.flatten }
+              .uniq
+              .map { |i| Geometry::Vec.dot(Geometry::Vec.sub(@body.point(i), s.origin), s.axis) }
           from = heights.min + @f.length('position')
-          @f.fault('position', "the groove reaches past the end of '#{@around.name}', which is #{Fault.mm(heights.max - heights.min)} mm long") if from < heights.min - 1e-6 || from + width > heights.max + 1e-6
+          if from < heights.min - 1e-6 || from + width > heights.max + 1e-6
+            @f.fault(
+              'position',
+              "the groove reaches past the end of '#{@around.name}', which is #{Fault.mm(heights.max - heights.min)} " \
+              "mm long"
+            )
+          end
+
           @outside = Geometry::Vec.dot(facets[0].normal, s.normal_at(@body.point(facets[0].loops[0][0]))).positive?
           @f.fault('depth', "#{Fault.mm(depth)} mm reaches the axis") if @outside && depth >= s.radius
           @floor = @outside ? s.radius - depth : s.radius + depth
-          @frame = Geometry::Frame.new(Geometry::Vec.along(s.origin, s.axis, from), s.axis, Geometry::Vec.any_normal(s.axis))
+          @frame =
+            Geometry::Frame.new(Geometry::Vec.along(s.origin, s.axis, from), s.axis, Geometry::Vec.any_normal(s.axis))
           @tools = [Solids::Turned.new(@f.id, @frame, ring(width, s.radius), refine: @refine).solid]
         end
 
@@ -56,14 +79,36 @@ module Nockplane
           open = @outside ? radius + BEYOND : [radius - BEYOND, radius / 2].max
           corners = [[0.0, @floor], [0.0, open], [width, open], [width, @floor]]
           names = %w[wall.start mouth wall.end floor]
-          Solids::Outline.new(corners.each_index.map { |i| Solids::Piece.new(names[i], corners[i], corners[(i + 1) % 4]) })
+          Solids::Outline.new(
+            corners.each_index.map { |i| Solids::Piece.new(names[i], corners[i], corners[(i + 1) % 4]) }
+          )
         end
 
         def turned_dimensions
           r = @floor
           w = @f.size('width')
-          [dimension(@f, 'width', :linear, ['wall.start', 'wall.end'], value: w, from: @frame.point(r, 0, 0), to: @frame.point(r, 0, w), axis: @frame.x),
-           dimension(@f, 'depth', :linear, ['floor', @around.name], value: @f.size('depth'), from: @frame.point(r, 0, w / 2), to: @frame.point(@around.surface.radius, 0, w / 2), axis: @frame.y)]
+          [
+            dimension(
+              @f,
+              'width',
+              :linear,
+              %w[wall.start wall.end],
+              value: w,
+              from: @frame.point(r, 0, 0),
+              to: @frame.point(r, 0, w),
+              axis: @frame.x
+            ),
+            dimension(
+              @f,
+              'depth',
+              :linear,
+              ['floor', @around.name],
+              value: @f.size('depth'),
+              from: @frame.point(r, 0, w / 2),
+              to: @frame.point(@around.surface.radius, 0, w / 2),
+              axis: @frame.y
+            )
+          ]
         end
 
         # A turned groove has no placement to name instances of.

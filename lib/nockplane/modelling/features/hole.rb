@@ -3,13 +3,31 @@
 module Nockplane
   module Modelling
     module Features
-      # A drilled hole into the plane it stands on: plain, counterbored, countersunk, counterdrilled or tapped; through, to a
-      # parallel face, or blind with a drill point (120 degrees as drawn, standards.md DIM-28; 180 makes a flat floor).
-      # The diameter is given, or that of a clearance hole (ISO 273).
-      # Faces: wall, floor or point, counterbore.wall, counterbore.floor, countersink, counterdrill.wall, counterdrill.point.
+      # A drilled hole into the plane it stands on: plain, counterbored, countersunk, counterdrilled or tapped; through,
+      # to a parallel face, or blind with a drill point (120 degrees as drawn, standards.md DIM-28; 180 makes a flat
+      # floor). The diameter is given, or that of a clearance hole (ISO 273).
+      # Faces: wall, floor or point, counterbore.wall, counterbore.floor, countersink, counterdrill.wall,
+      # counterdrill.point.
       class Hole < Feature
-        KEYS = %w[kind diameter clearance fit depth through to point_angle counterdrill_diameter counterdrill_depth counterbore_diameter counterbore_depth countersink_diameter
-                  countersink_angle thread chamfer round].freeze
+        KEYS = %w[
+          kind
+          diameter
+          clearance
+          fit
+          depth
+          through
+          to
+          point_angle
+          counterdrill_diameter
+          counterdrill_depth
+          counterbore_diameter
+          counterbore_depth
+          countersink_diameter
+          countersink_angle
+          thread
+          chamfer
+          round
+        ].freeze
         KINDS = %w[plain counterbored countersunk counterdrilled tapped].freeze
 
         def operation = 'cut'
@@ -41,14 +59,18 @@ module Nockplane
           @through = @f.flag('through')
           @depth = depth
           outline = Solids::Outline.new(pieces)
-          @tools = @placement.instances.map { |i| Solids::Turned.new(i.name, i.frame.flipped, outline, refine: @refine).solid }
+          @tools =
+            @placement.instances.map { |i| Solids::Turned.new(i.name, i.frame.flipped, outline, refine: @refine).solid }
         end
 
         def tapped
           return nil unless @kind == 'tapped'
 
           Threads.find(@f.raw('thread').to_s) or
-            @f.fault('thread', "'#{@f.raw('thread')}' is not in the table; near it are #{Threads.near(@f.raw('thread').to_s).join(', ')}")
+            @f.fault(
+              'thread',
+              "'#{@f.raw('thread')}' is not in the table; near it are #{Threads.near(@f.raw('thread').to_s).join(', ')}"
+            )
         end
 
         # mm: as given, or from the table of clearance holes.
@@ -65,7 +87,10 @@ module Nockplane
           return @f.size('depth') unless @f.key?('to')
 
           plane = Placement.plane(@f.picked('to'), 'to', @body)
-          @f.fault('to', "'#{@f.raw('to')}' is not parallel to the face the hole starts on") unless Geometry::Vec.parallel?(plane.z, first.frame.z, 1e-6)
+          unless Geometry::Vec.parallel?(plane.z, first.frame.z, 1e-6)
+            @f.fault('to', "'#{@f.raw('to')}' is not parallel to the face the hole starts on")
+          end
+
           reach = -first.frame.local(plane.origin)[2]
           @f.fault('to', "'#{@f.raw('to')}' is not below the face the hole starts on") unless reach > 1e-6
           reach
@@ -76,7 +101,10 @@ module Nockplane
           at = [0.0, 0.0]
           found = []
           go = lambda do |name, to, centre = nil|
-            found << Solids::Piece.new(name, at, to, centre, centre && (Math::PI / 2)) unless (at[0] - to[0]).abs < 1e-12 && (at[1] - to[1]).abs < 1e-12
+            unless (at[0] - to[0]).abs < 1e-12 && (at[1] - to[1]).abs < 1e-12
+              found << Solids::Piece.new(name, at, to, centre, centre && (Math::PI / 2))
+            end
+
             at = to
           end
           go.call('entry', [0.0, entry_radius])
@@ -117,7 +145,10 @@ module Nockplane
             go.call('counterbore.floor', [@cb_depth, @r])
           when 'countersunk'
             @cs_angle = @f.degrees('countersink_angle', 90.0)
-            @f.fault('countersink_angle', "#{Fault.mm(@cs_angle)}°; from 30° to 170° is needed") unless @cs_angle.between?(30, 170)
+            unless @cs_angle.between?(30, 170)
+              @f.fault('countersink_angle', "#{Fault.mm(@cs_angle)}°; from 30° to 170° is needed")
+            end
+
             @cs_depth = (@cs_r - @r) / Math.tan(@cs_angle * Math::PI / 360)
             shallow('countersink_diameter', @cs_depth)
             go.call('countersink', [@cs_depth, @r])
@@ -135,7 +166,9 @@ module Nockplane
         end
 
         def shallow(field, depth)
-          @f.fault(field, "reaches #{Fault.mm(depth)} mm deep and the hole only #{Fault.mm(@depth)} mm") if depth >= @depth
+          if depth >= @depth
+            @f.fault(field, "reaches #{Fault.mm(depth)} mm deep and the hole only #{Fault.mm(@depth)} mm")
+          end
         end
 
         def tip(go)
@@ -152,38 +185,120 @@ module Nockplane
         end
 
         def main_dimension(frame, all)
-          return dimension(@f, 'thread', :diameter, ['wall'], **across(frame, @thread.major / 2, 0), **all, value: @thread.major, prefix: @thread.name) if @thread
+          if @thread
+            return dimension(
+              @f,
+              'thread',
+              :diameter,
+              ['wall'],
+              **across(frame, @thread.major / 2, 0),
+              **all,
+              value: @thread.major,
+              prefix: @thread.name
+            )
+          end
 
-          dimension(@f, @f.key?('clearance') ? 'clearance' : 'diameter', :diameter, ['wall'], **across(frame, @r, 0), **all, value: 2 * @r)
+          dimension(
+            @f,
+            @f.key?('clearance') ? 'clearance' : 'diameter',
+            :diameter,
+            ['wall'],
+            **across(frame, @r, 0),
+            **all,
+            value: 2 * @r
+          )
         end
 
         def depth_dimension(frame)
-          dimension(@f, 'depth', :depth, ['wall'], value: @depth, from: frame.point(@r, 0, 0), to: frame.point(@r, 0, -@depth), axis: frame.x, centre: frame.origin)
+          dimension(
+            @f,
+            'depth',
+            :depth,
+            ['wall'],
+            value: @depth,
+            from: frame.point(@r, 0, 0),
+            to: frame.point(@r, 0, -@depth),
+            axis: frame.x,
+            centre: frame.origin
+          )
         end
 
         def entry_dimensions(frame, all)
           found = []
           if @cb_r
-            found << dimension(@f, 'counterbore_diameter', :diameter, ['counterbore.wall'], **across(frame, @cb_r, 0), **all, value: 2 * @cb_r)
-            found << dimension(@f, 'counterbore_depth', :depth, ['counterbore.floor'], value: @cb_depth, axis: frame.x, centre: frame.origin,
-                                                                                        from: frame.point(@cb_r, 0, 0), to: frame.point(@cb_r, 0, -@cb_depth))
+            found << dimension(
+              @f,
+              'counterbore_diameter',
+              :diameter,
+              ['counterbore.wall'],
+              **across(frame, @cb_r, 0),
+              **all,
+              value: 2 * @cb_r
+            )
+            found << dimension(
+              @f,
+              'counterbore_depth',
+              :depth,
+              ['counterbore.floor'],
+              value: @cb_depth,
+              axis: frame.x,
+              centre: frame.origin,
+              from: frame.point(@cb_r, 0, 0),
+              to: frame.point(@cb_r, 0, -@cb_depth)
+            )
           end
           found.concat(sink_dimensions(frame, all)) if @cs_r
           if @cd_r
-            found << dimension(@f, 'counterdrill_diameter', :diameter, ['counterdrill.wall'], **across(frame, @cd_r, 0), **all, value: 2 * @cd_r)
-            found << dimension(@f, 'counterdrill_depth', :depth, ['counterdrill.wall'], value: @cd_depth, axis: frame.x, centre: frame.origin,
-                                                                                          from: frame.point(@cd_r, 0, 0), to: frame.point(@cd_r, 0, -@cd_depth))
+            found << dimension(
+              @f,
+              'counterdrill_diameter',
+              :diameter,
+              ['counterdrill.wall'],
+              **across(frame, @cd_r, 0),
+              **all,
+              value: 2 * @cd_r
+            )
+            found << dimension(
+              @f,
+              'counterdrill_depth',
+              :depth,
+              ['counterdrill.wall'],
+              value: @cd_depth,
+              axis: frame.x,
+              centre: frame.origin,
+              from: frame.point(@cd_r, 0, 0),
+              to: frame.point(@cd_r, 0, -@cd_depth)
+            )
           end
           found
         end
 
         def sink_dimensions(frame, all)
           apex = frame.point(0, 0, -@cs_r / Math.tan(@cs_angle * Math::PI / 360))
-          found = [dimension(@f, 'countersink_diameter', :diameter, ['countersink'], **across(frame, @cs_r, 0), **all, value: 2 * @cs_r)]
+          found = [
+            dimension(
+              @f,
+              'countersink_diameter',
+              :diameter,
+              ['countersink'],
+              **across(frame, @cs_r, 0),
+              **all,
+              value: 2 * @cs_r
+            )
+          ]
           return found unless @f.key?('countersink_angle')
 
-          found << dimension(@f, 'countersink_angle', :angle, ['countersink'], value: @cs_angle, centre: apex, axis: frame.y,
-                                                                               from: frame.point(@cs_r, 0, 0), to: frame.point(-@cs_r, 0, 0))
+          found << dimension(
+            @f,
+            'countersink_angle',
+            :angle,
+            ['countersink'],
+            value: @cs_angle,
+            centre: apex,
+            axis: frame.y,
+            from: frame.point(@cs_r, 0, 0),
+            to: frame.point(-@cs_r, 0, 0)
+          )
         end
 
         def across(frame, radius, level) = { from: frame.point(-radius, 0, level), to: frame.point(radius, 0, level) }

@@ -3,8 +3,9 @@
 module Nockplane
   module Modelling
     module Features
-      # A datum plane for later features (`on: ID`): a plane or plane face moved by offset and turned by angle about its own
-      # x or y axis (about: x or y, through `at`), or the plane through the axis of a turned face (through: FACE) at an angle.
+      # A datum plane for later features (`on: ID`): a plane or plane face moved by offset and turned by angle about its
+      # own x or y axis (about: x or y, through `at`), or the plane through the axis of a turned face (through: FACE) at
+      # an angle.
       class Plane < Feature
         attr_reader :frame
 
@@ -23,7 +24,10 @@ module Nockplane
         # Origin at the foot of the model origin, z square to the axis, x along it.
         def axial
           face = @body&.face(@f.raw('through').to_s)
-          @f.fault('through', "there is no turned face '#{@f.raw('through')}' here to take the axis of") unless face&.surface&.turned?
+          unless face&.surface&.turned?
+            @f.fault('through', "there is no turned face '#{@f.raw('through')}' here to take the axis of")
+          end
+
           s = face.surface
           foot = Geometry::Vec.along(s.origin, s.axis, -Geometry::Vec.dot(s.origin, s.axis))
           frame = Geometry::Frame.new(foot, Geometry::Vec.any_normal(s.axis), s.axis)

@@ -19,7 +19,9 @@ module Nockplane
           @f.fault('profile', 'needs one of: diameter; width and height; profile') unless given.size == 1
           return super if given == ['profile']
 
-          given == ['diameter'] ? Profile.new(@f.picked('diameter', kind: 'circle')) : Profile.new(@f.picked(*SHAPE, kind: 'rectangle'))
+          given == ['diameter'] ?
+            Profile.new(@f.picked('diameter', kind: 'circle')) :
+            Profile.new(@f.picked(*SHAPE, kind: 'rectangle'))
         end
       end
     end

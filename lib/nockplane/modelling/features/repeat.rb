@@ -11,7 +11,10 @@ module Nockplane
         def read
           @f.only(*COMMON, 'of', 'on', 'offset', 'at', 'pattern')
           placed = Placement.new(@f, @body, spin: true)
-          @f.fault('pattern', 'needs a pattern: {kind: circular, count: ...} or {kind: linear, ...}') unless @f.key?('pattern')
+          unless @f.key?('pattern')
+            @f.fault('pattern', 'needs a pattern: {kind: circular, count: ...} or {kind: linear, ...}')
+          end
+
           first, *rest = placed.instances
           @copies = copied(rest.map { |i| [i.name, Solids::Transform.between(first.frame, i.frame)] })
         end

@@ -30,13 +30,22 @@ module Nockplane
 
         def read
           @f.only(*COMMON, *Placement::KEYS, *KEYS)
-          @f.fault('operation', 'the first feature must be a boss; there is nothing to cut yet') if operation != 'boss' && @body.nil?
+          if operation != 'boss' && @body.nil?
+            @f.fault('operation', 'the first feature must be a boss; there is nothing to cut yet')
+          end
+
           @placement = turned_placement
           @profile = Profile.new(@f.part('profile'))
           low = @profile.outlines.flat_map { |o| o.corners.map { |c| c.point[1] } }.min
-          @f.fault('profile', "the profile reaches #{Fault.mm(-low)} mm across the axis; keep every v at 0 or more") if low < -1e-9
+          if low < -1e-9
+            @f.fault('profile', "the profile reaches #{Fault.mm(-low)} mm across the axis; keep every v at 0 or more")
+          end
+
           degrees = @f.degrees('angle', 360.0)
-          @f.fault('angle', "#{Fault.mm(degrees)}°; above 0° up to 360° is needed") unless degrees.positive? && degrees <= 360
+          unless degrees.positive? && degrees <= 360
+            @f.fault('angle', "#{Fault.mm(degrees)}°; above 0° up to 360° is needed")
+          end
+
           @turn = degrees * Math::PI / 180
           @tools = @placement.instances.map { |i| body_of(i) }
         end
@@ -52,7 +61,10 @@ module Nockplane
         end
 
         def body_of(instance)
-          outer, *inner = @profile.outlines.map { |o| Solids::Turned.new(instance.name, instance.frame, o, turn: @turn, refine: @refine).solid }
+          outer, *inner =
+            @profile.outlines.map do |o|
+              Solids::Turned.new(instance.name, instance.frame, o, turn: @turn, refine: @refine).solid
+            end
           inner.reduce(outer) { |body, hollow| Solids::Boolean.difference(body, hollow) }
         end
 
@@ -65,8 +77,17 @@ module Nockplane
         def angle_dimension
           f = first.frame
           a = @turn
-          dimension(@f, 'angle', :angle, ['end.start', 'end.end'], value: @turn * 180 / Math::PI, centre: f.origin, axis: f.z,
-                                                                   from: f.point(1, 0), to: f.point(Math.cos(a), Math.sin(a)))
+          dimension(
+            @f,
+            'angle',
+            :angle,
+            %w[end.start end.end],
+            value: @turn * 180 / Math::PI,
+            centre: f.origin,
+            axis: f.z,
+            from: f.point(1, 0),
+            to: f.point(Math.cos(a), Math.sin(a))
+          )
         end
       end
     end

@@ -17,8 +17,11 @@ module Nockplane
           half = @f.size('thickness') / 2
           right, left = [-half, half].map { |mm| beside(path, mm) }
           corners = right + left.reverse
-          names = (1...path.size).map { |i| "right#{i}" } + ['end'] + (1...path.size).map { |i| "left#{i}" }.reverse + ['start']
-          pieces = corners.each_index.map { |i| Solids::Piece.new(names[i], corners[i], corners[(i + 1) % corners.size]) }
+          names =
+            (1...path.size).map { |i| "right#{i}" } + ['end'] + (1...path.size).map { |i| "left#{i}" }.reverse +
+              ['start']
+          pieces =
+            corners.each_index.map { |i| Solids::Piece.new(names[i], corners[i], corners[(i + 1) % corners.size]) }
           Profile.of(@f, pieces, [size_of(pieces, half)])
         end
 
@@ -41,7 +44,14 @@ module Nockplane
         def size_of(pieces, half)
           from = pieces[0].at(0.5)
           n = pieces[0].left(0.5)
-          Profile::Size.new(field: @f.path_of('thickness'), kind: :linear, pieces: %w[right1 left1], from: from, to: [from[0] + (2 * half * n[0]), from[1] + (2 * half * n[1])], value: 2 * half)
+          Profile::Size.new(
+            field: @f.path_of('thickness'),
+            kind: :linear,
+            pieces: %w[right1 left1],
+            from: from,
+            to: [from[0] + (2 * half * n[0]), from[1] + (2 * half * n[1])],
+            value: 2 * half
+          )
         end
       end
     end

@@ -3,7 +3,8 @@
 module Nockplane
   module Modelling
     module Features
-      # Hollows the part out to an even wall, leaving the faces of `open` away. Faces: ID/inner.FACE, the slash of FACE as a dot.
+      # Hollows the part out to an even wall, leaving the faces of `open` away. Faces: ID/inner.FACE, the slash of FACE
+      # as a dot.
       class Shell < Feature
         def operation = 'cut'
         def expected_faces = {}
@@ -12,8 +13,18 @@ module Nockplane
           return [] unless @pair
 
           outer, inner = @pair
-          [dimension(@f, 'wall', :linear, [outer.face.name, "#{@f.id}/inner.#{outer.face.name.tr('/', '.')}"], value: @wall,
-                     from: inner, to: Geometry::Vec.along(inner, outer.normal, @wall), axis: Geometry::Vec.any_normal(outer.normal))]
+          [
+            dimension(
+              @f,
+              'wall',
+              :linear,
+              [outer.face.name, "#{@f.id}/inner.#{outer.face.name.tr('/', '.')}"],
+              value: @wall,
+              from: inner,
+              to: Geometry::Vec.along(inner, outer.normal, @wall),
+              axis: Geometry::Vec.any_normal(outer.normal)
+            )
+          ]
         end
 
         private
@@ -23,7 +34,10 @@ module Nockplane
           @f.fault('wall', 'the first feature must be a boss; there is nothing to hollow out yet') if @body.nil?
           @wall = @f.size('wall')
           @open = open_faces
-          hollow = Solids::Offset.of(@body, ->(face) { @open.include?(face) ? BEYOND : -@wall }) { |name| "#{@f.id}/inner.#{name.tr('/', '.')}" }
+          hollow =
+            Solids::Offset.of(@body, ->(face) { @open.include?(face) ? BEYOND : -@wall }) do |name|
+              "#{@f.id}/inner.#{name.tr('/', '.')}"
+            end
           check(hollow)
           @tools = [hollow]
           @pair = pair
@@ -45,13 +59,25 @@ module Nockplane
           facets = @body.facets.reject { |f| @open.include?(f.face) }
           hollow.xs.each_index do |i|
             p = hollow.point(i)
-            thin = facets.find { |f| near?(f.box, p) && Solids::Distance.to_facet(@body, f, p) < (@wall * 0.98) - slack(f) } or next
-            @f.fault('wall', "#{Fault.mm(@wall)} mm does not work here: the hollow comes too near to '#{thin.face.name}'; use a thinner wall")
+            thin =
+              facets.find do |f|
+                near?(f.box, p) && Solids::Distance.to_facet(@body, f, p) < (@wall * 0.98) - slack(f)
+              end or next
+            @f.fault(
+              'wall',
+              "#{Fault.mm(@wall)} mm does not work here: the hollow comes too near to '#{thin.face.name}'; use a " \
+              "thinner wall"
+            )
           end
         end
 
         # mm that chords lie inside the surface they stand for.
-        def slack(facet) = facet.face.surface.plane? ? 0.0 : 0.003 * [facet.face.surface.radius || 0.0, facet.face.surface.minor || 0.0].max
+        def slack(facet)
+          facet.face.surface.plane? ?
+            0.0 :
+            0.003 * [facet.face.surface.radius || 0.0, facet.face.surface.minor || 0.0].max
+        end
+
         def near?(box, p) = 3.times.all? { |k| p[k] > box[k] - @wall && p[k] < box[k + 3] + @wall }
 
         # A plane face with its inner one, for the dimension: facet and a point of the inner face.

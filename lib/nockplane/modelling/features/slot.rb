@@ -3,7 +3,8 @@
 module Nockplane
   module Modelling
     module Features
-      # A slot cut along the u axis of its plane (turn it with `turn`): length between the centres of its ends, and width.
+      # A slot cut along the u axis of its plane (turn it with `turn`): length between the centres of its ends, and
+      # width.
       class Slot < Extrude
         def operation = 'cut'
 

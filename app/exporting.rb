@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module App
+  # A model as a file for other systems: STEP AP242, glTF binary, or STL.
+  module Exporting
+    KINDS = { 'step' => 'model/step', 'glb' => 'model/gltf-binary', 'stl' => 'model/stl' }.freeze
+
+    # Writes a text's model to an IO in one of KINDS. time: ISO 8601 text for the STEP header; exploded: an assembly
+    # with its explode steps done.
+    def self.write(out, text, source, kind, name:, time:, exploded: false)
+      raise Nockplane::Error, "'#{kind}' is not written; use #{KINDS.keys.join(', ')}" unless KINDS.key?(kind)
+
+      model = source.model_of(text, exploded: exploded)
+      case kind
+      when 'step' then out.write(Nockplane::Formats::Step::Writer.write(model, time: time, file: name))
+      when 'stl' then out.write(Nockplane::Formats::Stl.write(model.solid))
+      else Nockplane::Formats::Glb.new(model, source.edge_set_of(text, exploded: exploded)).to(out)
+      end
+    end
+  end
+end

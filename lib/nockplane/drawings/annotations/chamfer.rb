@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    module Annotations
+      # A chamfer by its setback, on a leader to the bevel.
+      class Chamfer < TubeRadius
+        NAME = 'chamfer'
+        TITLE = 'chamfer'
+      end
+    end
+  end
+end

@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    module Annotations
+      # How deep something goes in.
+      class Depth < Linear
+        NAME = 'depth'
+        TITLE = 'depth'
+      end
+    end
+  end
+end

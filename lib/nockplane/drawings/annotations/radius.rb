@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    module Annotations
+      # A radius, on a leader to the arc (DIM-16).
+      class Radius < Size
+        NAME = 'radius'
+        TITLE = 'radius'
+
+        def suits(measured, frame) = along?(measured, frame) ? 2 : 0
+        def place_type(_measured, _frame) = Leader
+        def says = :round
+        def on_arcs? = true
+        def own_arc_only? = true
+        def circle_radius(measured) = measured.value
+      end
+    end
+  end
+end

@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # Title, number, revision letter, state, drafting standard (values), and the template a drawing was made from: {
+    # "slug", "revision" }.
+    # fields: { field name => text } given on the drawing itself (people, dates; over a property: a field typed over by
+    # hand).
+    # history: lines of the revision table, [{ "index", "zone", "description", "date", "by" }], oldest first.
+    # scale_rule, of a template: nil (the largest preferred scale that fits) or a factor.
+    Meta =
+      Struct.new(
+        :title,
+        :number,
+        :revision,
+        :state,
+        :standard,
+        :template,
+        :fields,
+        :history,
+        :scale_rule,
+        keyword_init: true
+      ) { def initialize(fields: {}, history: [], **) = super }
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    # Words on a sheet at x, y (mm, start of the first line's base line); width: mm they are wrapped at, nil for as they
+    # are; leaders: [Annotations::Tip], nil for none.
+    Note =
+      Struct.new(:id, :sheet, :text, :x, :y, :width, :layer, :leaders, keyword_init: true) do
+        def self.nested(_hash) = { 'leaders' => Annotations::Tip }
+
+        # Name of its kind (Annotations).
+        def kind = Annotations::Text::NAME
+      end
+  end
+end
