@@ -84,9 +84,12 @@ module App
     desc 'draw FILE', 'a titled sheet: what stands on it, and as SVG or PDF'
     option :template, default: 'a3-part-first-angle', desc: Nockplane::Drawings::Template.all.keys.join(', ')
     option :out, desc: 'SHEET.svg or SHEET.pdf; without it nothing is written'
+    option :dimension, desc: "by rules until nothing is missing: #{Nockplane::Linking::SizeRules::NAMES.join(',')}"
     def draw(file)
       guarded do
-        report(Commands::Draw.call(read(file), options[:template], options[:out], Commands::Library.new(file)))
+        rules = options[:dimension] && Nockplane::Linking::SizeRules.parse(options[:dimension])
+        library = Commands::Library.new(file)
+        report(Commands::Draw.call(read(file), options[:template], options[:out], library, rules: rules))
       end
     end
 
@@ -98,12 +101,14 @@ module App
     end
 
     desc 'check', 'the docket of the data folder; exit 1 when anything is behind or adrift'
+    option :complete, type: :boolean, desc: 'also what the drawings leave unsaid or say twice; exit 1 when there is any'
     def check
       guarded do
         require_relative '../config/application'
-        found = Commands::Check.call
+        found = options[:complete] ? Commands::Check.complete : Commands::Check.call
         report(found)
-        exit 1 unless found[:lines].empty?
+        whole = (found[:completeness] || []).all? { |d| d[:missing].empty? && d[:twice].empty? }
+        exit 1 unless found[:lines].empty? && whole
       end
     end
 

@@ -11,11 +11,12 @@ class LayersTest < Minitest::Test
     'tolerancing' => [],
     'solids' => %w[geometry],
     'modelling' => %w[geometry solids tolerancing],
+    'definition' => %w[geometry solids modelling],
     'projection' => %w[geometry solids],
     'products' => %w[geometry solids modelling projection],
     'drafting' => %w[geometry projection tolerancing],
     'drawings' => %w[geometry projection drafting modelling products],
-    'linking' => %w[geometry solids modelling projection products drafting drawings tolerancing],
+    'linking' => %w[geometry solids modelling definition projection products drafting drawings tolerancing],
     'formats' => %w[geometry solids modelling projection products drafting drawings linking tolerancing]
   }.freeze
   OUTSIDE = /\b(App|Sinatra|ActiveRecord|Rack|ENV|Time\.now|Process|Kernel\.rand|SecureRandom)\b/

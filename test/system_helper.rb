@@ -11,6 +11,9 @@ class PatientDriver < Capybara::Selenium::Driver
   def invalid_element_errors = super + [Selenium::WebDriver::Error::UnknownError]
 end
 
+# Seconds that the driver may take for one answer; a page that computes on a busy machine takes long.
+READING = 300
+
 Capybara.register_driver(:chromium) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium')
   %w[
@@ -32,7 +35,8 @@ Capybara.register_driver(:chromium) do |app|
     app,
     browser: :chrome,
     options: options,
-    service: Selenium::WebDriver::Service.chrome(path: '/usr/bin/chromedriver')
+    service: Selenium::WebDriver::Service.chrome(path: '/usr/bin/chromedriver'),
+    timeout: READING
   )
 end
 Capybara.app = App::Web

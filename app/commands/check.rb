@@ -14,6 +14,15 @@ module App
         { drawings: Records::Drawing.count, lines: lines }
       end
 
+      # The same, and of each drawing what it says of its parts (CompletenessReport).
+      def self.complete
+        found =
+          Records::Drawing.order(:number).map do |d|
+            { drawing: d.number, **CompletenessReport.of(d.value, Workshop.source) }
+          end
+        call.merge(completeness: found)
+      end
+
       def self.of(number, docket)
         docket.behind.map do |b|
           {

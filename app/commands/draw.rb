@@ -5,8 +5,8 @@ module App
     # Makes a sheet of a model from a template, with all dimensions that show well adopted; writes it where a file is
     # named, and reports it.
     class Draw
-      # out: SHEET.svg or SHEET.pdf, nil to write nothing.
-      def self.call(text, template_name, out, library = nil)
+      # out: SHEET.svg or SHEET.pdf, nil to write nothing; rules: Linking::SizeRules by which it is made complete.
+      def self.call(text, template_name, out, library = nil, rules: nil)
         template = Nockplane::Drawings::Template.all[template_name] or
           raise Nockplane::Error,
                 "there is no template '#{template_name}'; use #{Nockplane::Drawings::Template.all.keys.join(', ')}"
@@ -15,7 +15,7 @@ module App
         end
 
         source = library ? library.source { text } : Nockplane::Products::Source.new { text }
-        drawing = fresh(template, source)
+        drawing = fresh(template, source, rules)
         if out
           write(
             out,
@@ -32,7 +32,7 @@ module App
         { out: out, **SheetReport.of(drawing, 's1', source) }.compact
       end
 
-      def self.fresh(template, source)
+      def self.fresh(template, source, rules = nil)
         model = source.model(Nockplane::Products::Subject.new('file', 1))
         views = template.berths.reject { |b| Nockplane::Drawings::Views.of(b).pictorial? }.map(&:id)
         Nockplane::Linking::FreshDrawing.of(
@@ -42,7 +42,8 @@ module App
           source,
           title: model.name,
           number: model.properties['number'].to_s,
-          adopt: views
+          adopt: views,
+          rules: rules
         )
       end
 

@@ -10,6 +10,7 @@ module App
 
       def initialize(drawing, sheet_id, source)
         @drawing = drawing
+        @source = source
         @sheet = drawing.sheet(sheet_id)
         @docket = Nockplane::Linking::Docketing.of(drawing, source, ->(_model) { 1 })
         @scene =
@@ -33,6 +34,7 @@ module App
           annotations: dimensions.map { |d| dimension(d) } + notes.map { |n| note(n) },
           overlaps: on_others.map { |o| [o.a, o.b, o.area.round(3)] },
           outside: outside.map(&:a),
+          completeness: CompletenessReport.of(@drawing, @source),
           empty: berths.map { |b| { berth: b.name, why: b.why || 'it is for another kind of model' } }
         }
       end

@@ -74,7 +74,7 @@ class CommandLineTest < AppTest
     out, err, status = run_it('draw', file('hub-spindle'), '--template', 'a3-part-third-angle', '--json')
     assert_equal ['', 0], [err, status]
     found = JSON.parse(out)
-    assert_equal %w[annotations empty outside overlaps scale views], found.keys.sort
+    assert_equal %w[annotations completeness empty outside overlaps scale views], found.keys.sort
     assert_equal before, Dir[File.join(Dir.pwd, '*')].sort
     assert_equal [[], [], []], found.values_at('overlaps', 'outside', 'empty')
     found['views'].each do |v|
@@ -153,6 +153,27 @@ class CommandLineTest < AppTest
     revise(lid, 'thick: 6', 'thick: 7')
     out, _, status = run_it('check', '--json')
     assert_equal [1, 'behind'], [status, JSON.parse(out)['lines'][0]['kind']]
+  end
+
+  def test_check_complete_exits_1_until_everything_is_said
+    drawn
+    out, _, status = run_it('check', '--complete', '--json')
+    found = JSON.parse(out)['completeness'][0]
+    assert_equal [1, []], [status, found['twice']]
+    assert_equal [true], found['missing'].map { |m| m['why'].nil? }.uniq, 'all could be added'
+    source = App::Workshop.source
+    edit = Linking::Completing.new(drawn.reload.value, source).everything
+    App::Actions::EditDrawing.call(drawn, base: nil) { edit }
+    out, _, status = run_it('check', '--complete', '--json')
+    assert_equal [[], 0], [JSON.parse(out)['completeness'][0]['missing'], status]
+  end
+
+  def test_draw_by_rules_says_everything_once
+    found = JSON.parse(run_it('draw', STEP_FILE, '--dimension', 'model,linear,holes,arcs', '--json')[0])
+    assert_equal [[], [], []], [found['overlaps'], *found['completeness'].values_at('missing', 'twice')]
+    assert_equal found['completeness']['faces'], found['completeness']['said']
+    assert_equal ["there is no rule 'curves' for dimensions; use model, linear, holes, arcs, running\n", 1],
+                 run_it('draw', STEP_FILE, '--dimension', 'curves', '--json').then { |_, err, status| [err, status] }
   end
 
   STEP_FILE = File.expand_path('../models/annotated-plate.step', __dir__)

@@ -101,6 +101,7 @@ class RulesTest < CoreTest
     assert_equal '⌀12 H7', words(kind: :diameter, value: 12.0, tolerance: 'H7').to_s
     assert_equal 'R6', words(kind: :radius, value: 6.0).to_s
     assert_equal '0,5 × 45°', words(kind: :chamfer, value: 0.5).to_s
+    assert_equal '2 × 30°', words(kind: :chamfer, value: 2.0, prefix: '30').to_s
     assert_equal '90° ±0,5°', words(kind: :angle, value: 90.0, tolerance: '±0.5').to_s
     assert_equal '3× M3', words(kind: :diameter, value: 3.0, count: 3, prefix: 'M3').to_s
   end

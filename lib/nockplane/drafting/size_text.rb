@@ -119,10 +119,12 @@ module Nockplane
       end
 
       def nominal(kind, value, prefix)
+        # (A chamfer's prefix is its angle in degrees, where that is not 45.)
+        return "#{number(value)} #{@standard.times} #{angle((prefix || 45).to_f)}" if kind == :chamfer
         return prefix if prefix
         return angle(value) if kind == :angle
 
-        "#{SYMBOLS[kind]}#{number(value)}#{" #{@standard.times} 45°" if kind == :chamfer}"
+        "#{SYMBOLS[kind]}#{number(value)}"
       end
 
       # DIM-52: the code alone, with its deviations, or with the limits of size.

@@ -9,10 +9,12 @@ module Nockplane
       Offer = Struct.new(:dimension, :fit, :words, :label, :repeat)
 
       # The drawing with all dimensions that show well adopted, view after view (ids), and of imported models sizes
-      # measured; as it is where there are none.
-      def self.adopted(drawing, source, view_ids)
+      # measured; as it is where there are none. only: ->(ModelDimension) saying which are wanted, nil for all.
+      def self.adopted(drawing, source, view_ids, only: nil)
         view_ids.product([nil, ['measured']]).reduce(drawing) do |d, (id, which)|
-          edit = d.view(id) && new(d, source).adopt(d.view(id), which)
+          view = d.view(id) or next d
+          adoption = new(d, source)
+          edit = adoption.adopt(view, only ? adoption.showing_well(view, which, only) : which)
           edit.is_a?(Drawings::Edit) ? d.apply(edit) : d
         end
       end
@@ -35,6 +37,13 @@ module Nockplane
 
         stated = model.dimensions.map { |d| [d.kind, d.faces.sort] }
         fitting(model.measured.reject { |d| stated.include?([d.kind, d.faces.sort]) }, model, view, taken(view.binding))
+      end
+
+      # Ids of what shows well in a view and repeats nothing (which: nil or ['measured']), as far as a rule wants it.
+      def showing_well(view, which, only)
+        (which ? measures(view) : offers(view))
+          .select { |o| o.fit == 2 && o.repeat.nil? && only.call(o.dimension) }
+          .map { |o| o.dimension.id }
       end
 
       # Edit adopting model dimensions by id (nil: all that show well; ['measured']: all measured sizes that show well),
@@ -91,6 +100,15 @@ module Nockplane
         Drawings::Tidy.new(builder, @drawing.standard, view).placed(dimensions)
       end
 
+      # { name of a face, whole or without the piece it was cut into => true } of those that a view draws.
+      def faces_drawn(view)
+        strokes = Drawings::ShownModel.of(@source, @drawing, view).linework.strokes
+        strokes
+          .select { |s| s.visible || @drawing.settled(view).hidden_lines? }
+          .flat_map(&:faces)
+          .each_with_object({}) { |name, found| found[name] = found[name.split('~')[0]] = true }
+      end
+
       private
 
       def fitting(dimensions, model, view, taken)
@@ -119,16 +137,8 @@ module Nockplane
 
       # Does the view draw all the faces that a dimension stands on?
       def drawn?(view, dimension)
-        names = (@drawn ||= {})[view.id] ||= drawn_faces(view)
+        names = (@drawn ||= {})[view.id] ||= faces_drawn(view)
         dimension.faces.all? { |face| names[face] }
-      end
-
-      def drawn_faces(view)
-        strokes = Drawings::ShownModel.of(@source, @drawing, view).linework.strokes
-        strokes
-          .select { |s| s.visible || @drawing.settled(view).hidden_lines? }
-          .flat_map(&:faces)
-          .each_with_object({}) { |name, found| found[name] = found[name.split('~')[0]] = true }
       end
 
       def words(snapshot) = snapshot.words(@drawing.standard).to_s

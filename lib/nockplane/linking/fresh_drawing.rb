@@ -13,20 +13,23 @@ module Nockplane
 
       # adopt: ids of the views to adopt into, nil for those whose berths want it; front: ViewFrame of the model's own
       # front, nil for the usual one. Returns a Drawings::Drawing.
-      def self.of(template, model_id, revision, source, title:, number:, adopt: nil, front: nil)
+      def self.of(template, model_id, revision, source, title:, number:, adopt: nil, front: nil, rules: nil)
         new(
           template,
           template.fill(model_id, revision, source, title: title, number: number, front: front),
           source,
-          adopt
+          adopt,
+          rules
         ).drawing
       end
 
-      # first: the Drawing with its berths filled.
-      def initialize(template, first, source, adopt)
+      # first: the Drawing with its berths filled; rules: SizeRules by which it is made complete, nil for what the model
+      # offers.
+      def initialize(template, first, source, adopt, rules = nil)
         @template = template
         @source = source
         @first = first
+        @rules = rules
         @adopt = adopt || template.berths.select(&:adopt).map(&:id)
       end
 
@@ -40,12 +43,40 @@ module Nockplane
           again = laid_out(found[-1]) or break
           found << again
         end
-        found.min_by.with_index { |d, i| [faults(d), -scale(d), i] }
+        found.concat(smaller(found)) unless found.any? { |d| clear?(d) }
+        best = found.min_by.with_index { |d, i| [faults(d), -scale(d), i] }
+        @rules ? finished(best) : best
       end
 
       private
 
-      def adopted(drawing) = Adoption.adopted(drawing, @source, @adopt)
+      def adopted(drawing)
+        found = Adoption.adopted(drawing, @source, @adopt, only: @rules&.method(:want?))
+        @rules ? Completing.completed(found, @source, only: @rules.method(:want?)) : found
+      end
+
+      # How many smaller scales are tried where too much stands on the sheet.
+      SMALLER = 2
+
+      # The drawing at the next smaller scales, as far as the template leaves the scale open.
+      def smaller(found)
+        return [] if @template.document.meta.scale_rule
+
+        scale = found.map { |d| scale(d) }.min
+        Drafting::Scale::PREFERRED.select { |s| s < scale }.first(SMALLER).each_with_object([]) do |s, list|
+          again = laid_out(found[-1], fixed: s)
+          list << again if again
+          break list if again && clear?(again)
+        end
+      end
+
+      # What needs the sheet as it will be: running rows, where they stand in nothing's way, and general notes.
+      def finished(drawing)
+        running = @rules.running? ? Drawings::RunningRows.of(drawing, @source) : drawing
+        drawing = running if faults(running) <= faults(drawing)
+        GeneralNotes.added(drawing, @source)
+      end
+
       def scale(drawing) = drawing.sheets.sum(&:scale)
       def clear?(drawing) = faults(drawing).zero?
 
@@ -58,15 +89,15 @@ module Nockplane
 
       # The drawing with its views laid out by the room their annotations take, and these in rows anew; nil when no
       # scale fits.
-      def laid_out(drawing)
-        cells = drawing.sheets.flat_map { |sheet| placed(drawing, sheet) or return nil }
+      def laid_out(drawing, fixed: @template.document.meta.scale_rule)
+        cells = drawing.sheets.flat_map { |sheet| placed(drawing, sheet, fixed) or return nil }
         moved = Drawings::Drawing.new(drawing.cells.merge(keyed(cells)))
         Drawings::Drawing.new(moved.cells.merge(keyed(Drawings::StandardChange.redimensioned(moved, @source))))
       end
 
       def keyed(cells) = cells.to_h { |c| [Drawings::Cells.key(c), c] }
 
-      def placed(drawing, sheet)
+      def placed(drawing, sheet, fixed)
         views = drawing.views_on(sheet.id)
         return [] if views.empty?
 
@@ -83,7 +114,7 @@ module Nockplane
             sheet,
             wanted,
             @source,
-            fixed: @template.document.meta.scale_rule,
+            fixed: fixed,
             margins: margins
           )
         return nil unless result.fits

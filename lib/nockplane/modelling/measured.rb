@@ -17,10 +17,12 @@ module Nockplane
 
       module_function
 
-      def id?(id) = id.start_with?(SIZE, DISTANCE, PITCH)
+      def id?(id) = id.start_with?(SIZE, DISTANCE, PITCH) || MeasuredEdges.id?(id)
 
       # The ModelDimension of an id on a solid, nil when its faces are gone.
       def find(solid, id)
+        return MeasuredEdges.find(solid, id) if MeasuredEdges.id?(id)
+
         solid = Solids::Indexed.of(solid)
         if id.start_with?(SIZE)
           face = solid.face(id.delete_prefix(SIZE)) or return nil
@@ -91,8 +93,13 @@ module Nockplane
       # its bore does).
       def places(solid, groups, planes)
         axes = groups.map(&:first).select { |f| Span.of(solid, f).round? }
+        most = planes.max_by(&:size)&.first&.surface
         planes.flat_map do |stack|
           base = stack[0].surface
+          # (A drafted side is no base to measure from.)
+          lean = Geometry::Vec.dot(base.axis, most.axis).abs
+          next [] unless lean < 1e-6 || lean > 1 - 1e-6
+
           across = axes.select { |f| Geometry::Vec.dot(base.axis, f.surface.axis).abs < 1e-6 }
           across
             .uniq { |f| [canonical(f.surface.axis), base.distance(f.surface.origin).abs.round(4)] }

@@ -4,9 +4,9 @@ module Nockplane
   module Modelling
     # How much of a round face there is: centre (of its axis, in the middle of its height), axis, whether it goes all
     # the way round or more than half (round?), whether material is outside it (concave?), and towards: the unit
-    # direction of its middle, square to the axis.
+    # direction of its middle, square to the axis; turn: radians that it goes round.
     class Span
-      attr_reader :centre, :axis, :towards
+      attr_reader :centre, :axis, :towards, :turn
 
       def self.of(solid, face) = new(solid, face)
 

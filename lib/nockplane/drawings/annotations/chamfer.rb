@@ -7,6 +7,9 @@ module Nockplane
       class Chamfer < TubeRadius
         NAME = 'chamfer'
         TITLE = 'chamfer'
+
+        def says = :chamfer
+        def said_radius(_measured) = nil
       end
     end
   end

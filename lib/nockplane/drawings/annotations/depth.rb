@@ -7,6 +7,8 @@ module Nockplane
       class Depth < Linear
         NAME = 'depth'
         TITLE = 'depth'
+
+        def rule = :holes
       end
     end
   end

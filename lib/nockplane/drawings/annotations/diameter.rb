@@ -8,6 +8,8 @@ module Nockplane
         NAME = 'diameter'
         TITLE = 'diameter'
 
+        def rule = :holes
+
         def suits(measured, frame)
           return 2 if along?(measured, frame)
 
@@ -16,6 +18,7 @@ module Nockplane
 
         def place_type(measured, frame) = along?(measured, frame) ? Leader : Row
         def says = :round
+        def said_radius(measured) = measured.value / 2
         def on_arcs? = true
         def circle_radius(measured) = measured.value / 2
 

@@ -33,8 +33,15 @@ module Nockplane
         def place_type(_measured, _frame) = nil
 
         # What it says, apart from how it was come by: :level (two levels along a direction), :round (a size about an
-        # axis), nil for what can't be said twice.
+        # axis), :angle, :chamfer, :pitch_circle; nil for what says no size or place of faces.
         def says = nil
+
+        # The rule by which it is put on a drawing (Linking::SizeRules): :linear, :holes, :arcs; nil for what is no
+        # size.
+        def rule = nil
+
+        # mm of the model: radius of the circle it is the size of; nil where there is none.
+        def said_radius(_measured) = nil
 
         # Does a leader of it end on arcs that the view draws (DIM-16)?
         def on_arcs? = false

@@ -8,6 +8,8 @@ module Nockplane
         NAME = 'pitch_circle'
         TITLE = 'pitch circle'
 
+        def rule = :holes
+        def says = :pitch_circle
         def on_arcs? = false
         def circle_radius(measured) = measured.value / 2
       end

@@ -8,9 +8,12 @@ module Nockplane
         NAME = 'radius'
         TITLE = 'radius'
 
+        def rule = :arcs
+
         def suits(measured, frame) = along?(measured, frame) ? 2 : 0
         def place_type(_measured, _frame) = Leader
         def says = :round
+        def said_radius(measured) = measured.value
         def on_arcs? = true
         def own_arc_only? = true
         def circle_radius(measured) = measured.value

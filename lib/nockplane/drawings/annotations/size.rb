@@ -6,6 +6,7 @@ module Nockplane
       # A size: what dimensions of all kinds share. Values in mm (degrees of an angle).
       class Size < Kind
         def size? = true
+        def rule = :linear
         def anchors(dimension) = dimension.snapshot.faces
 
         # Drafting::SizeText::Words of a dimension.

@@ -8,6 +8,8 @@ module Nockplane
         NAME = 'tube_radius'
         TITLE = 'radius'
 
+        def rule = :arcs
+
         def suits(measured, frame)
           return 2 if square?(measured, frame)
 
@@ -15,6 +17,8 @@ module Nockplane
         end
 
         def place_type(_measured, _frame) = Leader
+        def says = :round
+        def said_radius(measured) = measured.value
       end
     end
   end

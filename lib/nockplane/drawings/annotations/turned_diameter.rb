@@ -7,6 +7,8 @@ module Nockplane
       class TurnedDiameter < Diameter
         NAME = 'turned_diameter'
 
+        def rule = :linear
+
         def suits(measured, frame)
           return 2 if square?(measured, frame)
 

@@ -26,6 +26,8 @@ module Nockplane
                 :chamfer,
                 [name],
                 value: @sizes[0],
+                count: runs,
+                prefix: (Fault.mm(@f.degrees('angle')) if @f.key?('angle') && @f.degrees('angle') != 45),
                 from: at,
                 to: at,
                 centre: at,
@@ -42,6 +44,7 @@ module Nockplane
               surface&.kind == :cylinder ? :radius : :tube_radius,
               [name],
               value: @sizes[0],
+              count: runs,
               from: surface ? surface.origin : at,
               to: at,
               centre: surface ? surface.origin : at,
@@ -51,6 +54,21 @@ module Nockplane
         end
 
         private
+
+        # How many runs of edges that meet one another are treated.
+        def runs
+          left = @spans.map(&:vertices)
+          count = 0
+          until left.empty?
+            count += 1
+            reach = [left.shift]
+            while (own = reach.pop)
+              met, left = left.partition { |other| (other & own).any? }
+              reach.concat(met)
+            end
+          end
+          count
+        end
 
         def read
           @kind = @f.raw('type').to_sym

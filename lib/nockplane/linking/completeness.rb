@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Linking
+    # What a drawing says of each part it shows: which faces have size and place said once, which not at all, which
+    # twice (GEN-05), over all its views together. An assembly's own drawing says no sizes of its parts.
+    class Completeness
+      # Of one binding: report is Definition::Report; subject: Products::Subject that was looked at.
+      Part = Struct.new(:binding, :subject, :report)
+
+      # Words of a general note, and the number in them.
+      ROUNDS = /\b(?:fillets?|rounds?|radii|radius)\b[^\n]*?\bR?\s?(\d+(?:[.,]\d+)?)/i
+      BEVELS = /\bchamfers?\b[^\n]*?(\d+(?:[.,]\d+)?)\s*(?:[x×]\s*45|mm|$)/i
+      SHAPES = /\b(?:surfaces?|shapes?|contours?|profiles?)\b[^\n]*\bmodel\b/i
+
+      def initialize(drawing, source)
+        @drawing = drawing
+        @source = source
+      end
+
+      # [Part], one for each binding whose model is a part that can be built.
+      def parts
+        @parts ||= @drawing.bindings.filter_map { |b| part(b) }
+      end
+
+      # The dimension of a key of a saying; nil for a note.
+      def dimension(key) = @drawing.dimension(key)
+
+      private
+
+      def part(binding)
+        views = @drawing.views.select { |v| v.binding == binding.id }
+        subject = views.map { |v| @drawing.subject(v) }.max_by(&:revision) or return nil
+        model = @source.model(subject)
+        return nil if model.assembly? || model.solid.facets.empty?
+
+        Part.new(binding, subject, Definition.of(model.solid, sayings(views, model) + general(model)))
+      end
+
+      # What is measured only, on the drawing, comes after what the model says, so that of two that say one thing it is
+      # the double one.
+      def sayings(views, model)
+        ids = views.map(&:id)
+        dimensions = @drawing.dimensions.select { |d| ids.include?(d.view) && !d.wording&.brackets }
+        dimensions
+          .partition { |d| !Modelling::ModelDimension.reference?(d.dimension) }
+          .flatten(1)
+          .filter_map do |d|
+            found = model.dimension(d.dimension)
+            found && Anchors.standing?(found, model.solid) ? saying(d, found) : nil
+          end
+      end
+
+      def saying(dimension, found)
+        kind = Drawings::Annotations.of(found)
+        return nil unless kind.says
+
+        Definition::Saying.new(
+          key: dimension.id,
+          words: Drawings::Annotations.words(@drawing.standard, dimension).to_s,
+          says: kind.says,
+          value: found.value,
+          faces: found.faces,
+          from: found.from,
+          to: found.to,
+          direction: (kind.direction(found) if kind.says == :level),
+          axis: found.axis,
+          centre: found.centre,
+          radius: kind.said_radius(found),
+          count: found.count,
+          spare: Modelling::ModelDimension.reference?(dimension.dimension)
+        )
+      end
+
+      # What general notes say.
+      def general(model)
+        @drawing.notes.flat_map do |note|
+          text = note.text
+          [
+            *text.scan(ROUNDS).map { |(n)| noted(note, :rounds, radius: length(n, model)) },
+            *text.scan(BEVELS).map { |(n)| noted(note, :bevels, value: length(n, model)) },
+            *(text.match?(SHAPES) ? [noted(note, :shapes)] : [])
+          ]
+        end
+      end
+
+      # mm of a number in a note, which stands in the units of the drawing.
+      def length(text, _model) = text.tr(',', '.').to_f * (@drawing.standard.inch? ? 25.4 : 1.0)
+
+      def noted(note, says, **fields)
+        Definition::Saying.new(key: "note #{note.id}", words: note.text, says: says, faces: [], **fields)
+      end
+    end
+  end
+end

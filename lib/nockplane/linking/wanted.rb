@@ -1,0 +1,183 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Linking
+    # A size that a part's definition lacks (Definition::Missing) as a model dimension that can be put on a
+    # drawing: one of the model where it has it, else one measured.
+    class Wanted
+      def initialize(model)
+        @model = model
+        @solid = model.solid
+        @spots = Modelling::Spots.of(@solid)
+        @index = Solids::Indexed.of(@solid)
+      end
+
+      # ModelDimension; nil where none can be made.
+      def dimension(missing)
+        send(:"of_#{missing.kind}", missing)
+      end
+
+      private
+
+      def of_chamfer(missing) = found("#{Modelling::MeasuredEdges::CHAMFER}#{missing.faces[0]}")
+
+      def of_radius(missing)
+        missing.faces.each do |name|
+          prefix =
+            @index.face(name).surface.kind == :torus ? Modelling::MeasuredEdges::ROUND : Modelling::Measured::SIZE
+          known = found("#{prefix}#{name}")
+          return known if known
+        end
+        nil
+      end
+
+      def of_rim(missing)
+        return found("#{Modelling::MeasuredEdges::RING}#{missing.faces[0]}") if ring?(missing.faces[0])
+
+        missing.faces.size > 1 ? found("#{Modelling::MeasuredEdges::RIM}#{missing.faces.first(2).join('|')}") : nil
+      end
+
+      def ring?(name) = @index.face(name).surface.kind == :torus
+
+      def of_shape(_missing) = nil
+
+      def of_angle(missing)
+        cone = missing.faces.find { |n| @index.face(n).surface.kind == :cone }
+        return found("#{Modelling::MeasuredEdges::CONE}#{cone}") if cone
+
+        missing.faces.each do |name|
+          edges = slanted_edges(name) or next
+          known = found(Modelling::Picked.id('angle', *edges))
+          return known if known
+        end
+        nil
+      end
+
+      # [direction of sight, edge of a slanted face, edge of a neighbour] in a flat side of the part.
+      def slanted_edges(name)
+        @spots.lines.each_key do |pair|
+          next unless pair.include?(name)
+
+          side = (pair - [name])[0]
+          sight = @index.face(side).surface.then { |s| s.plane? ? s.axis : nil } or next
+          other =
+            @spots.lines.each_key.find do |p|
+              p.include?(side) && !p.include?(name) && neighbours?(name, (p - [side])[0])
+            end
+          return sight, edge(pair), edge(other) if other
+        end
+        nil
+      end
+
+      def neighbours?(a, b)
+        @spots.lines.key?([a, b].sort) && [a, b].all? { |n| @index.face(n).surface.plane? } &&
+          !Geometry::Vec.parallel?(@index.face(a).surface.axis, @index.face(b).surface.axis, 1e-4)
+      end
+
+      def edge(pair)
+        Modelling::Spots::Spot.new(kind: 'edge', faces: pair, nth: [0, @spots.lines[pair].size], share: 0.5)
+      end
+
+      # How deep a hole goes to where its point begins, from where it starts.
+      def of_depth(missing)
+        deep = circle(missing.faces, missing) or return nil
+        start =
+          @spots
+            .circles
+            .filter_map { |pair, list| starting(pair, list, missing) }
+            .max_by { |_, centre| Geometry::Vec.distance(centre, deep[1]) }
+        start ? across(missing.direction, start[0], deep[0]) : from_base(missing, deep[0])
+      end
+
+      def starting(pair, list, missing)
+        unless pair.any? { |n| missing.faces.include?(n) && @index.face(n).surface.kind == :cylinder } &&
+                 pair.any? { |n| @index.face(n).surface.plane? }
+          return nil
+        end
+
+        [spot('centre', pair, 0, list.size), list[0][0]]
+      end
+
+      # [Spot, centre] of the circle between two faces at the level that is missing.
+      def circle(names, missing)
+        pair = names.first(2).sort
+        list = @spots.circles[pair] or return nil
+        nth = list.index { |centre, *| (Geometry::Vec.dot(centre, missing.direction) - missing.at).abs < 1e-3 } or
+          return nil
+        [spot('centre', pair, nth, list.size), list[nth][0]]
+      end
+
+      def from_base(missing, spot)
+        return nil unless missing.from
+
+        base = flat_spot(missing.from)
+        base && across(missing.direction, base, spot)
+      end
+
+      def of_distance(missing)
+        return nil unless missing.from
+
+        missing.faces.each do |name|
+          known = found("#{Modelling::Measured::DISTANCE}#{missing.from}|#{name}")
+          return known if known && along?(known, missing.direction)
+        end
+        a = place(missing.from)
+        b = missing.faces.filter_map { |n| place(n) }[0]
+        a && b ? across(missing.direction, a, b) : nil
+      end
+
+      def along?(dimension, direction)
+        way = Geometry::Vec.sub(dimension.to, dimension.from)
+        Geometry::Vec.length(way) > 1e-9 && Geometry::Vec.parallel?(way, direction, 1e-5)
+      end
+
+      # A slanted face is placed by a corner of it, off the base along a direction of the part.
+      def of_corner(missing)
+        name = missing.faces[0] or return nil
+        axis = @index.face(name).surface.axis
+        way, *others =
+          [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].select { |v| Geometry::Vec.dot(v, axis).abs > 1e-6 }
+            .sort_by { |v| -Geometry::Vec.dot(v, axis).abs.round(6) }
+        pair, points =
+          @spots.corners.find do |names, list|
+            names.include?(name) && list.size == 1 && others.all? { |v| flat?(names, v) }
+          end
+        return nil unless pair
+
+        base = base_along(way, points[0]) or return nil
+        across(way, base, spot('corner', pair, 0, 1))
+      end
+
+      # Is one of the faces flat and square to a direction?
+      def flat?(names, way)
+        names.any? { |n| @index.face(n).surface.then { |s| s.plane? && Geometry::Vec.parallel?(s.axis, way, 1e-5) } }
+      end
+
+      # A place on the outermost flat face square to a direction, away from a point.
+      def base_along(way, point)
+        flats = @index.faces.select { |f| f.surface.plane? && Geometry::Vec.parallel?(f.surface.axis, way, 1e-5) }
+        far =
+          flats.max_by { |f| [Geometry::Vec.dot(Geometry::Vec.sub(f.surface.origin, point), way).abs.round(3), f.name] }
+        far && flat_spot(far.name)
+      end
+
+      def place(name) = @index.face(name).surface.plane? ? flat_spot(name) : spot('axis', [name], nil, nil)
+
+      # A corner, an edge or a circle on a flat face.
+      def flat_spot(name)
+        pair, _ = @spots.lines.find { |names, _| names.include?(name) }
+        return edge(pair) if pair
+
+        pair, list = @spots.circles.find { |names, _| names.include?(name) }
+        pair && spot('centre', pair, 0, list.size)
+      end
+
+      def spot(kind, faces, nth, count)
+        Modelling::Spots::Spot.new(kind: kind, faces: faces, nth: nth && [nth, count])
+      end
+
+      def across(direction, a, b) = found(Modelling::Picked.id('across', direction, a, b))
+      def found(id) = @model.dimension(id)
+    end
+  end
+end

@@ -1,0 +1,317 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    # Sizes of what lies at edges of a solid, measured on its faces: chamfers of 45 degrees by their setback (all equal
+    # ones at once), the angle of a cone, the diameter of a cone's end, the radius of a round that goes about an axis,
+    # the circle or arc that the middle of a tube follows. Ids as of Measured: "measured.chamfer.FACE",
+    # "measured.cone.FACE", "measured.rim.FACE|FACE", "measured.round.FACE", "measured.ring.FACE".
+    module MeasuredEdges
+      CHAMFER = 'measured.chamfer.'
+      CONE = 'measured.cone.'
+      RIM = 'measured.rim.'
+      ROUND = 'measured.round.'
+      RING = 'measured.ring.'
+      ALL = { CHAMFER => :chamfer, CONE => :cone, RIM => :rim, ROUND => :round, RING => :ring }.freeze
+
+      # mm that setbacks of one chamfer may differ by, and sine and cosine of 45 degrees within which it is one.
+      EVEN = 1e-3
+      # Part of a hole's radius that a chamfer of its edge may take.
+      SINK = 0.5
+
+      module_function
+
+      def id?(id) = id.start_with?(*ALL.keys)
+
+      # The ModelDimension of an id on a solid; nil when its faces are gone or are not such any more.
+      def find(solid, id)
+        prefix, way = ALL.find { |start, _| id.start_with?(start) }
+        return nil unless prefix
+
+        names = id.delete_prefix(prefix).split('|')
+        index = Solids::Indexed.of(solid)
+        faces = names.map { |n| index.face(n) }
+        faces.all? ? send(way, index, id, *faces) : nil
+      end
+
+      # A chamfer with all equal ones of the solid.
+      def chamfer(index, id, face)
+        setback = setback(index, face) or return nil
+        equal = index.faces.select { |f| f.name != face.name && same?(setback(index, f), setback) }
+        at = middle(index, face)
+        made(
+          id,
+          :chamfer,
+          setback,
+          [face, *equal],
+          count: runs(index, [face, *equal]),
+          axis: along_edge(face),
+          centre: at,
+          from: at,
+          to: at
+        )
+      end
+
+      # mm that a face takes of an edge at 45 degrees; nil when it is no chamfer. By the surfaces it meets, not by the
+      # mesh.
+      def setback(index, face)
+        case face.surface.kind
+        when :cone
+          cone_setback(index, face)
+        when :plane
+          edge_setback(index, face)
+        end
+      end
+
+      def cone_setback(index, face)
+        return nil unless (face.surface.slope.abs - 1).abs < EVEN
+
+        narrow, wide = radii_met(index, face).minmax
+        return nil unless narrow && narrow > EVEN
+
+        reach = wide - narrow
+        # (One that widens a hole by much is a countersink.)
+        most = Span.of(index, face).concave? ? SINK * narrow : narrow
+        reach > EVEN && reach < most ? reach : nil
+      end
+
+      # Radii of a cone where it meets cylinders on its axis and flat faces square to it.
+      def radii_met(index, face)
+        own = face.surface
+        neighbours(index, face).filter_map do |other|
+          surface = other.surface
+          next unless Geometry::Vec.parallel?(surface.axis, own.axis, 1e-6)
+
+          if surface.kind == :cylinder
+            surface.radius if own.radial_distance(surface.origin) < EVEN
+          elsif surface.plane?
+            cone_radius(own, surface)
+          end
+        end
+      end
+
+      def cone_radius(cone, plane)
+        level = Geometry::Vec.dot(Geometry::Vec.sub(plane.origin, cone.origin), cone.axis)
+        (cone.radius + (cone.slope * level)).abs
+      end
+
+      def edge_setback(index, face)
+        axis = face.surface.axis
+        leans = axis.map(&:abs)
+        return nil unless leans.count { |c| (c - Math.sqrt(0.5)).abs < EVEN } == 2
+
+        i, j = (0..2).select { |k| leans[k] > 0.5 }
+        a, b = [i, j].map { |k| side_level(index, face, k) }
+        return nil unless a && b
+
+        # (Where the face meets the first side, and how far that is from the second.)
+        d = Geometry::Vec.dot(face.surface.origin, axis)
+        (b - ((d - (axis[i] * a)) / axis[j])).abs
+      end
+
+      # mm along a coordinate of the flat face square to it that a face meets.
+      def side_level(index, face, coordinate)
+        side = neighbours(index, face).find { |f| f.surface.plane? && f.surface.axis[coordinate].abs > 1 - 1e-6 }
+        side && side.surface.origin[coordinate]
+      end
+
+      # Faces that have an edge in common with a face.
+      def neighbours(index, face)
+        ids = vertex_ids(index, face)
+        index.faces.select { |f| f.name != face.name && (vertex_ids(index, f) & ids).size > 1 }
+      end
+
+      # A cone's whole angle, in degrees.
+      def cone(index, id, face)
+        return nil unless face.surface.kind == :cone
+
+        surface = face.surface
+        tip = Geometry::Vec.along(surface.origin, surface.axis, -surface.radius / surface.slope)
+        out = sideways(surface.axis)
+        wide = points(index, face).max_by { |p| surface.radial_distance(p) }
+        level = Geometry::Vec.dot(Geometry::Vec.sub(wide, tip), surface.axis)
+        foot = Geometry::Vec.along(tip, surface.axis, level)
+        legs = [1, -1].map { |s| Geometry::Vec.along(foot, out, s * surface.radial_distance(wide)) }
+        ModelDimension.new(
+          id: id,
+          feature: 'measured',
+          kind: :angle,
+          value: (2 * Math.atan(surface.slope.abs) * 180 / Math::PI).round(6),
+          unit: 'deg',
+          count: 1,
+          faces: [face.name],
+          from: legs[0],
+          to: legs[1],
+          axis: Geometry::Vec.cross(surface.axis, out),
+          centre: tip
+        )
+      end
+
+      # The diameter of the circle in which two faces on one axis meet.
+      def rim(index, id, face, other)
+        turned = [face, other].find { |f| f.surface.kind == :cone } || face
+        common = points(index, face) & points(index, other)
+        return nil if common.empty? || !turned.surface.turned?
+
+        axis = Geometry::Vec.unit(turned.surface.axis)
+        flat = [face, other].find { |f| f.surface.plane? && Geometry::Vec.parallel?(f.surface.axis, axis, 1e-6) }
+        at = flat ? flat.surface.origin : common[0]
+        level = Geometry::Vec.dot(Geometry::Vec.sub(at, turned.surface.origin), axis)
+        radius =
+          (
+            if flat && turned.surface.kind == :cone
+              cone_radius(turned.surface, flat.surface)
+            else
+              turned.surface.radial_distance(common[0])
+            end
+          )
+        centre = Geometry::Vec.along(turned.surface.origin, axis, level)
+        out = sideways(axis)
+        kind = Span.of(index, turned).concave? ? :diameter : :turned_diameter
+        made(
+          id,
+          kind,
+          2 * radius,
+          [face, other],
+          axis: axis,
+          centre: centre,
+          from: Geometry::Vec.along(centre, out, -radius),
+          to: Geometry::Vec.along(centre, out, radius)
+        )
+      end
+
+      # The radius of a round about an axis, where a view square to that axis sees it from its end.
+      def round(index, id, face)
+        surface = face.surface
+        return nil unless surface.kind == :torus
+
+        points = points(index, face)
+        out = sideways(surface.axis)
+        near = points.min_by { |p| -Geometry::Vec.dot(Geometry::Vec.unit(Geometry::Vec.sub(p, surface.origin)), out) }
+        out = Geometry::Vec.unit(flat(Geometry::Vec.sub(near, surface.origin), surface.axis))
+        centre = Geometry::Vec.along(surface.origin, out, surface.radius)
+        middle = middle_of_arc(points, surface, centre, out)
+        equal = rings(index, face) { |s| [s.minor] }
+        made(
+          id,
+          :radius,
+          surface.minor,
+          equal,
+          count: equal.size,
+          axis: Geometry::Vec.cross(surface.axis, out),
+          centre: centre,
+          from: centre,
+          to: middle
+        )
+      end
+
+      # The circle that the middle of a tube follows: its diameter, of a bend its radius.
+      def ring(index, id, face)
+        surface = face.surface
+        return nil unless surface.kind == :torus
+
+        whole = Span.of(index, face).round?
+        out = whole ? sideways(surface.axis) : Span.of(index, face).towards
+        from, to =
+          (whole ? [-surface.radius, surface.radius] : [0.0, surface.radius]).map do |r|
+            Geometry::Vec.along(surface.origin, out, r)
+          end
+        size = whole ? 2 * surface.radius : surface.radius
+        equal = rings(index, face) { |s| [s.minor, s.radius] }
+        made(
+          id,
+          whole ? :turned_diameter : :radius,
+          size,
+          equal,
+          count: equal.size,
+          axis: surface.axis,
+          centre: surface.origin,
+          from: from,
+          to: to
+        )
+      end
+
+      # The face and all rings about parallel axes that are equal to it in some sizes.
+      def rings(index, face, &sizes)
+        own = sizes.call(face.surface)
+        others =
+          index.faces.select do |f|
+            f.name != face.name && f.surface.kind == :torus &&
+              Geometry::Vec.parallel?(f.surface.axis, face.surface.axis, 1e-6) &&
+              sizes.call(f.surface).zip(own).all? { |a, b| same?(a, b) }
+          end
+        [face, *others]
+      end
+
+      def middle_of_arc(points, surface, centre, out)
+        legs =
+          points.map do |p|
+            [
+              surface.radial_distance(p) - surface.radius,
+              Geometry::Vec.dot(Geometry::Vec.sub(p, surface.origin), surface.axis)
+            ]
+          end
+        x, h = legs.transpose.map { |list| list.minmax.sum / 2 }
+        length = Math.hypot(x, h)
+        x, h, length = 1.0, 0.0, 1.0 if length < 1e-6
+        Geometry::Vec.along(
+          Geometry::Vec.along(centre, out, x * surface.minor / length),
+          surface.axis,
+          h * surface.minor / length
+        )
+      end
+
+      def vertex_ids(index, face) = index.facets_of(face.name).flat_map { |f| f.loops.flatten }.uniq
+      def points(index, face) = vertex_ids(index, face).map { |i| index.point(i) }
+      def flat(vector, axis) = Geometry::Vec.along(vector, axis, -Geometry::Vec.dot(vector, axis))
+      def same?(a, b) = !a.nil? && !b.nil? && (a - b).abs < EVEN
+
+      # A coordinate direction square to an axis where there is one.
+      def sideways(axis)
+        [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].find { |v| Geometry::Vec.dot(v, axis).abs < 1e-6 } ||
+          Geometry::Vec.any_normal(axis)
+      end
+
+      # How many runs of chamfers that meet one another the faces make.
+      def runs(index, faces)
+        ids = faces.to_h { |f| [f.name, vertex_ids(index, f)] }
+        left = ids.keys
+        count = 0
+        until left.empty?
+          count += 1
+          reach = [left.shift]
+          while (name = reach.pop)
+            met, left = left.partition { |n| (ids[n] & ids[name]).any? }
+            reach.concat(met)
+          end
+        end
+        count
+      end
+
+      def middle(index, face)
+        points = points(index, face)
+        box = points.transpose.map { |c| c.minmax.sum / 2 }
+        return Geometry::Vec.along(box, face.surface.axis, -face.surface.distance(box)) if face.surface.plane?
+
+        points.min_by { |p| Geometry::Vec.distance(p, box) }
+      end
+
+      def along_edge(face)
+        face.surface.plane? ? face.surface.axis.map { |c| c.abs < 0.5 ? 1.0 : 0.0 } : face.surface.axis
+      end
+
+      def made(id, kind, value, faces, count: 1, **more)
+        ModelDimension.new(
+          id: id,
+          feature: 'measured',
+          kind: kind,
+          value: value.round(6),
+          unit: 'mm',
+          count: count,
+          faces: faces.map(&:name),
+          **more
+        )
+      end
+    end
+  end
+end

@@ -1,0 +1,109 @@
+# frozen_string_literal: true
+
+require 'step_helper'
+
+# Drawings made complete by rule. Lengths in mm.
+class CompletingTest < CoreTest
+  include StepHelpers
+
+  RULES = Linking::SizeRules.parse('model,linear,holes,arcs')
+
+  def completed(source, rules: RULES)
+    template = Drawings::Template.all['a3-part-first-angle']
+    views = template.berths.reject { |b| Drawings::Views.of(b).pictorial? }.map(&:id)
+    Linking::FreshDrawing.of(template, 'm', 1, source, title: 'Part', number: 'QI-1-D', adopt: views, rules: rules)
+  end
+
+  def report(drawing, source) = Linking::Completeness.new(drawing, source).parts[0].report
+
+  def assert_complete(drawing, source)
+    found = report(drawing, source)
+    assert_empty found.missing
+    assert_empty found.twice
+    scene = Drawings::SceneBuilder.new(drawing, 's1', source, shade: :known).scene
+    assert_empty Drawings::Overlaps.new(drawing, drawing.sheet('s1'), scene).all.map(&:words)
+  end
+
+  # Without any one of its measured dimensions something is missing.
+  def assert_none_to_spare(drawing, source)
+    drawing
+      .dimensions
+      .select { |d| Modelling::ModelDimension.reference?(d.dimension) }
+      .each do |d|
+        less = drawing.apply(Drawings::AnnotationEdits.remove(drawing, "dimension/#{d.id}"))
+        refute_empty report(less, source).missing, "#{d.snapshot.words(drawing.standard)} could be spared"
+      end
+  end
+
+  %w[flange plate-4 cup elbow].each do |name|
+    define_method(:"test_#{name.tr('-', '_')}_is_dimensioned_whole_and_with_nothing_to_spare") do
+      source = step_source(name)
+      drawing = completed(source)
+      assert_complete drawing, source
+      assert_none_to_spare drawing, source
+    end
+  end
+
+  %w[carousel hub-spindle lid].each do |name|
+    define_method(:"test_#{name.tr('-', '_')}_is_dimensioned_whole") do
+      text = demo(name)
+      source = Products::Source.new(store: STORE) { text }
+      assert_complete completed(source), source
+    end
+  end
+
+  # A chamfer beside a slot, where the mesh leaves the circle: its size is that of its surfaces.
+  def test_sizes_of_chamfers_are_exact
+    words = completed(step_source('flange')).then { |d| d.dimensions.map { |x| x.snapshot.words(d.standard).to_s } }
+    assert_includes words, '1 × 45°'
+    assert_includes words, '1,5 × 45°'
+  end
+
+  def test_free_surfaces_are_left_to_the_model_by_a_note
+    source = step_source('vase')
+    drawing = completed(source)
+    assert_equal ['FREE SURFACES AS IN THE MODEL'], drawing.notes.map { |n| n.text[0, 29] }
+    assert_empty report(drawing, source).missing
+  end
+
+  def test_running_dimensions_from_one_base
+    source = step_source('plate-25')
+    drawing = completed(source, rules: Linking::SizeRules.parse('linear,holes,arcs,running'))
+    running = drawing.dimensions.select { |d| d.place.is_a?(Drawings::Annotations::Running) }
+    refute_empty running
+    running.group_by { |d| [d.view, d.snapshot.axis || d.snapshot.to] }
+    assert_equal 1, running.group_by(&:view).values.map { |l| l.count { |d| d.place.origin } }.min
+  end
+
+  def test_what_is_missing_is_added_and_a_double_is_dropped
+    text = demo('spacer')
+    source = Products::Source.new(store: STORE) { text }
+    drawing = completed(source)
+    gone = drawing.dimensions[0]
+    less = drawing.apply(Drawings::AnnotationEdits.remove(drawing, "dimension/#{gone.id}"))
+    completing = Linking::Completing.new(less, source)
+    assert_equal [gone.dimension], completing.proposals.map { |p| p.dimension.id }
+    again = less.apply(completing.add([gone.dimension]))
+    assert_empty report(again, source).missing
+    assert_equal 'that size is no longer missing', Linking::Completing.new(again, source).add([gone.dimension]).reason
+  end
+
+  def test_notes_say_the_rounds_and_chamfers_that_no_dimension_says
+    source = step_source('plate-4')
+    drawing = completed(source)
+    rounds, bevels =
+      %w[radius chamfer].map { |k| drawing.dimensions.select { |d| d.kind == k }.map { |d| "dimension/#{d.id}" } }
+    less = drawing.apply(Drawings::AnnotationEdits.remove(drawing, *rounds, *bevels))
+    refute_empty report(less, source).missing
+    noted =
+      less.apply(
+        Drawings::AnnotationEdits.add_note(less, 's1', "CHAMFERS 1,5 × 45°\nROUNDS R8 UNLESS OTHERWISE STATED", 30, 30)
+      )
+    assert_empty report(noted, source).missing
+  end
+
+  def test_rules_that_do_not_exist
+    error = assert_raises(Nockplane::Error) { Linking::SizeRules.parse('model,curves') }
+    assert_equal "there is no rule 'curves' for dimensions; use model, linear, holes, arcs, running", error.message
+  end
+end
