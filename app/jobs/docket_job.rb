@@ -10,7 +10,15 @@ module App
         return if Records::Standing.exists?(drawing_id: drawing_id, basis: basis)
 
         Standings.work_out(drawing, basis)
+        say_ahead(drawing)
         Queue.once("paper-#{drawing_id}", PaperJob.new(drawing_id), priority: 9)
+      end
+
+      # What the drawing says of its parts is kept, so that the page finds it.
+      def say_ahead(drawing)
+        Nockplane::Linking::Completeness.new(drawing.value, Workshop.source).parts
+      rescue Nockplane::Error
+        nil # what can't be built is told by the docket
       end
 
       def max_attempts = 5

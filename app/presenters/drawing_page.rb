@@ -29,6 +29,7 @@ module App
         house/layers
         house/berths
         house/template
+        house/complete
       ].freeze
 
       def slug = @record.slug

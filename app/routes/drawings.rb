@@ -57,6 +57,12 @@ module App
           json Presenters::Pulled.new(Records::Drawing.at(params['slug']), params['view'], params['to'].to_s).to_h
         end
 
+        # What is missing and what is said twice, as marks on a sheet.
+        app.get '/drawings/:slug/views/complete/candidates' do
+          page = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)
+          json Presenters::CompletenessColumn.new(page).to_h
+        end
+
         # Model dimensions that a view could take, drawn where they would stand.
         app.get '/drawings/:slug/views/:view/candidates' do
           page = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)

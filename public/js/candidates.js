@@ -57,11 +57,21 @@ export function mount({ svg, column, path }) {
     try {
       const found = await get(path(button.dataset.candidates));
       if (found.svg) draw(found.svg);
-      else tell('This view could take no more of the model’s dimensions.');
+      else if (button.dataset.atOnce === undefined) tell('This view could take no more of the model’s dimensions.');
     } catch (error) {
       tell(error.message, true);
     }
   }
+
+  // A panel that is about what would be drawn shows it when it opens; what is drawn goes with its panel.
+  const atOnce = () => {
+    const button = column.querySelector('[data-candidates]');
+    if (!button) layer()?.remove();
+    else if (button.dataset.atOnce !== undefined && !layer() && button.getAttribute('aria-pressed') === 'false')
+      toggle(button);
+  };
+  new MutationObserver(atOnce).observe(column, { childList: true, subtree: true });
+  atOnce();
 
   column.addEventListener('change', show);
   column.addEventListener('click', (event) => {

@@ -50,6 +50,7 @@ export function mount(column, { edit, send, upload, place }) {
     else if (kind.upload) upload(form);
     else if (kind.toTemplateForm !== undefined) send('/template', given);
     else if (kind.adopt) edit({ do: 'adopt', what: kind.adopt, dimensions: new FormData(form).getAll('dimension') });
+    else if (kind.complete !== undefined) edit({ do: 'complete', dimensions: new FormData(form).getAll('dimension') });
     else if (kind.restyle) edit({ do: 'restyle', what: kind.restyle, ...given });
     else if (kind.reword) edit({ do: 'reword', what: kind.reword, text: given.text, width: given.width });
     else if (kind.value) send(`/dimensions/${kind.value}/value`, { value: given.value });

@@ -77,16 +77,17 @@ module Nockplane
       end
 
       def base(direction)
-        round =
-          @shape.facts.each_key.select do |n|
-            line = @shape.axis(n)
-            @shape.lines.include?(line) && line.across.include?(direction)
-          end
-        name = (@shape.planes(direction) + round).min_by { |n| [-@shape.facts[n].area.round(3), n] }
-        return @unknowns.levels(direction)[0] unless name
-        return @shape.place[name][0] if @shape.plane?(name)
+        flat = @shape.planes(direction).map { |n| [@shape.place[n][0], n] }
+        round = @shape.facts.each_key.filter_map { |n| [axis_level(n, direction), n] if axis_level(n, direction) }
+        areas = (flat + round).group_by(&:first).transform_values { |l| l.sum { |_, n| @shape.facts[n].area } }
+        areas.max_by { |u, area| [area.round(3), -@unknowns[u].value] }&.first || @unknowns.levels(direction)[0]
+      end
 
-        @shape.axis(name).then { |l| l.unknowns[l.across.index(direction)] }
+      # Where the axis of a whole turned face is along a direction; nil of others.
+      def axis_level(name, direction)
+        line = @shape.axis(name)
+        at = line && @shape.lines.include?(line) && line.across.index(direction)
+        at && line.unknowns[at]
       end
 
       def status(known, twice)

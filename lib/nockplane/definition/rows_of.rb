@@ -275,7 +275,7 @@ module Nockplane
         return nil unless ends.size == 2 && same?(@unknowns[@shape.size[name][0]].value.abs, 1.0)
 
         reach = ends[1] - ends[0]
-        sink = @shape.facts[name].span.concave? ? Modelling::MeasuredEdges::SINK : 1.0
+        sink = @shape.facts[name].span.concave? ? Modelling::Chamfers::SINK : 1.0
         reach < sink * ends[0] ? reach : nil
       end
 

@@ -30,7 +30,7 @@ module Nockplane
           next if open.empty?
 
           list.each_value { |rows| rows.each { |r| @known.add(r) } }
-          Missing.new(kind: :chamfer, faces: open.keys + (list.keys - open.keys), value: setback)
+          Missing.new(kind: :chamfer, faces: open.keys, value: setback)
         end
       end
 
@@ -40,8 +40,31 @@ module Nockplane
         used = @shape.facts.keys.flat_map { |n| @shape.size[n] + @shape.place[n] }.uniq
         used.sort_by do |u|
           unknown = @unknowns[u]
-          [ORDER.index(unknown.kind), unknown.direction || -1, (unknown.value.to_f - base_value(unknown)).abs, u]
+          off = (unknown.value.to_f - base_value(unknown)).abs
+          [ORDER.index(unknown.kind), aside?(u) ? 1 : 0, unknown.direction || -1, off, u]
         end
+      end
+
+      # Is it where an axis is along one direction, which lies off the base along the other too? (What is on a centre
+      # line is dimensioned first.)
+      def aside?(unknown)
+        other = siblings[unknown] or return false
+        (@unknowns[other].value - base_value(@unknowns[other])).abs > Unknowns::SAME
+      end
+
+      # { unknown of an axis => the one along the other direction }
+      def siblings
+        @siblings ||=
+          @shape
+            .facts
+            .each_key
+            .filter_map { |n| @shape.axis(n) }
+            .uniq
+            .each_with_object({}) do |line, found|
+              u, v = line.unknowns
+              found[u] ||= v
+              found[v] ||= u
+            end
       end
 
       def base_value(unknown)

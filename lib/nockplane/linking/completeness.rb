@@ -34,7 +34,15 @@ module Nockplane
         model = @source.model(subject)
         return nil if model.assembly? || model.solid.facets.empty?
 
-        Part.new(binding, subject, Definition.of(model.solid, sayings(views, model) + general(model)))
+        Part.new(binding, subject, report(subject, model, sayings(views, model) + general(model)))
+      end
+
+      # Kept by the model's text and what is said of it.
+      def report(subject, model, sayings)
+        said = Digest::SHA256.hexdigest(sayings.map { |s| s.to_a.to_s }.join("\n"))
+        @source.kept('definition', @source.text(subject), said) do
+          Ractor.make_shareable(Definition.of(model.solid, sayings))
+        end
       end
 
       # What is measured only, on the drawing, comes after what the model says, so that of two that say one thing it is

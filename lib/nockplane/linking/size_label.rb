@@ -26,6 +26,7 @@ module Nockplane
         end
 
         return picked(kind, faces) if Modelling::Picked.id?(id)
+        return edged(kind, faces) if Modelling::MeasuredEdges.id?(id)
         return given(id, kind, faces) if id.start_with?('given.')
 
         SizeLabel.recipe(id)
@@ -48,6 +49,11 @@ module Nockplane
       def picked(kind, faces)
         kind = Drawings::Annotations.all.fetch(kind.to_s)
         "#{kind.title} between #{faces.values_at(0, -1).uniq.map { |n| face(n) }.join(' and ')}"
+      end
+
+      # Of a size of an edge: "chamfer of bore, low".
+      def edged(kind, faces)
+        "#{Drawings::Annotations.all.fetch(kind.to_s).title} of #{face(faces[0])}#{' and others' if faces.size > 1}"
       end
 
       def given(id, kind, faces)

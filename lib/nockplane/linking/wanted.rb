@@ -19,7 +19,16 @@ module Nockplane
 
       private
 
-      def of_chamfer(missing) = found("#{Modelling::MeasuredEdges::CHAMFER}#{missing.faces[0]}")
+      # (One face of each run is enough to name it.)
+      def of_chamfer(missing)
+        left = missing.faces.dup
+        named = []
+        until left.empty?
+          named << left[0]
+          left -= Modelling::Chamfers.run_of(@index, @index.face(left[0]))
+        end
+        found("#{Modelling::MeasuredEdges::CHAMFER}#{named.join('|')}")
+      end
 
       def of_radius(missing)
         missing.faces.each do |name|

@@ -4,7 +4,7 @@ module Nockplane
   module Modelling
     # Sizes of what lies at edges of a solid, measured on its faces: chamfers of 45 degrees by their setback (all equal
     # ones at once), the angle of a cone, the diameter of a cone's end, the radius of a round that goes about an axis,
-    # the circle or arc that the middle of a tube follows. Ids as of Measured: "measured.chamfer.FACE",
+    # the circle or arc that the middle of a tube follows. Ids as of Measured: "measured.chamfer.FACE|FACE...",
     # "measured.cone.FACE", "measured.rim.FACE|FACE", "measured.round.FACE", "measured.ring.FACE".
     module MeasuredEdges
       CHAMFER = 'measured.chamfer.'
@@ -13,11 +13,6 @@ module Nockplane
       ROUND = 'measured.round.'
       RING = 'measured.ring.'
       ALL = { CHAMFER => :chamfer, CONE => :cone, RIM => :rim, ROUND => :round, RING => :ring }.freeze
-
-      # mm that setbacks of one chamfer may differ by, and sine and cosine of 45 degrees within which it is one.
-      EVEN = 1e-3
-      # Part of a hole's radius that a chamfer of its edge may take.
-      SINK = 0.5
 
       module_function
 
@@ -34,91 +29,24 @@ module Nockplane
         faces.all? ? send(way, index, id, *faces) : nil
       end
 
-      # A chamfer with all equal ones of the solid.
-      def chamfer(index, id, face)
-        setback = setback(index, face) or return nil
-        equal = index.faces.select { |f| f.name != face.name && same?(setback(index, f), setback) }
-        at = middle(index, face)
+      # A chamfer with others that are equal; each with all that it runs on into.
+      def chamfer(index, id, *faces)
+        sizes = faces.map { |f| Chamfers.setback(index, f) }
+        return nil unless sizes.all? && sizes.all? { |mm| same?(mm, sizes[0]) }
+
+        runs = faces.map { |f| Chamfers.run_of(index, f) }.uniq { |names| names.sort }
+        at = middle(index, faces[0])
         made(
           id,
           :chamfer,
-          setback,
-          [face, *equal],
-          count: runs(index, [face, *equal]),
-          axis: along_edge(face),
+          sizes[0],
+          runs.flatten.uniq.map { |n| index.face(n) },
+          count: runs.size,
+          axis: along_edge(faces[0]),
           centre: at,
           from: at,
           to: at
         )
-      end
-
-      # mm that a face takes of an edge at 45 degrees; nil when it is no chamfer. By the surfaces it meets, not by the
-      # mesh.
-      def setback(index, face)
-        case face.surface.kind
-        when :cone
-          cone_setback(index, face)
-        when :plane
-          edge_setback(index, face)
-        end
-      end
-
-      def cone_setback(index, face)
-        return nil unless (face.surface.slope.abs - 1).abs < EVEN
-
-        narrow, wide = radii_met(index, face).minmax
-        return nil unless narrow && narrow > EVEN
-
-        reach = wide - narrow
-        # (One that widens a hole by much is a countersink.)
-        most = Span.of(index, face).concave? ? SINK * narrow : narrow
-        reach > EVEN && reach < most ? reach : nil
-      end
-
-      # Radii of a cone where it meets cylinders on its axis and flat faces square to it.
-      def radii_met(index, face)
-        own = face.surface
-        neighbours(index, face).filter_map do |other|
-          surface = other.surface
-          next unless Geometry::Vec.parallel?(surface.axis, own.axis, 1e-6)
-
-          if surface.kind == :cylinder
-            surface.radius if own.radial_distance(surface.origin) < EVEN
-          elsif surface.plane?
-            cone_radius(own, surface)
-          end
-        end
-      end
-
-      def cone_radius(cone, plane)
-        level = Geometry::Vec.dot(Geometry::Vec.sub(plane.origin, cone.origin), cone.axis)
-        (cone.radius + (cone.slope * level)).abs
-      end
-
-      def edge_setback(index, face)
-        axis = face.surface.axis
-        leans = axis.map(&:abs)
-        return nil unless leans.count { |c| (c - Math.sqrt(0.5)).abs < EVEN } == 2
-
-        i, j = (0..2).select { |k| leans[k] > 0.5 }
-        a, b = [i, j].map { |k| side_level(index, face, k) }
-        return nil unless a && b
-
-        # (Where the face meets the first side, and how far that is from the second.)
-        d = Geometry::Vec.dot(face.surface.origin, axis)
-        (b - ((d - (axis[i] * a)) / axis[j])).abs
-      end
-
-      # mm along a coordinate of the flat face square to it that a face meets.
-      def side_level(index, face, coordinate)
-        side = neighbours(index, face).find { |f| f.surface.plane? && f.surface.axis[coordinate].abs > 1 - 1e-6 }
-        side && side.surface.origin[coordinate]
-      end
-
-      # Faces that have an edge in common with a face.
-      def neighbours(index, face)
-        ids = vertex_ids(index, face)
-        index.faces.select { |f| f.name != face.name && (vertex_ids(index, f) & ids).size > 1 }
       end
 
       # A cone's whole angle, in degrees.
@@ -160,7 +88,7 @@ module Nockplane
         radius =
           (
             if flat && turned.surface.kind == :cone
-              cone_radius(turned.surface, flat.surface)
+              Chamfers.cone_radius(turned.surface, flat.surface)
             else
               turned.surface.radial_distance(common[0])
             end
@@ -261,31 +189,14 @@ module Nockplane
         )
       end
 
-      def vertex_ids(index, face) = index.facets_of(face.name).flat_map { |f| f.loops.flatten }.uniq
-      def points(index, face) = vertex_ids(index, face).map { |i| index.point(i) }
+      def points(index, face) = Chamfers.points(index, face)
       def flat(vector, axis) = Geometry::Vec.along(vector, axis, -Geometry::Vec.dot(vector, axis))
-      def same?(a, b) = !a.nil? && !b.nil? && (a - b).abs < EVEN
+      def same?(a, b) = Chamfers.same?(a, b)
 
       # A coordinate direction square to an axis where there is one.
       def sideways(axis)
         [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].find { |v| Geometry::Vec.dot(v, axis).abs < 1e-6 } ||
           Geometry::Vec.any_normal(axis)
-      end
-
-      # How many runs of chamfers that meet one another the faces make.
-      def runs(index, faces)
-        ids = faces.to_h { |f| [f.name, vertex_ids(index, f)] }
-        left = ids.keys
-        count = 0
-        until left.empty?
-          count += 1
-          reach = [left.shift]
-          while (name = reach.pop)
-            met, left = left.partition { |n| (ids[n] & ids[name]).any? }
-            reach.concat(met)
-          end
-        end
-        count
       end
 
       def middle(index, face)
