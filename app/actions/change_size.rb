@@ -7,7 +7,8 @@ module App
     # back as well.
     class ChangeSize
       # on: number of a later revision that the person was told of and agreed to build on. Returns the Revision.
-      def self.call(drawing, dimension_id, given, on: nil, author: LEAD)
+      # tolerance: text, :keep for the one it has.
+      def self.call(drawing, dimension_id, given, tolerance: :keep, on: nil, author: LEAD)
         value = drawing.value
         cell = value.dimension(dimension_id) or raise Refused.new('There is no such dimension.', status: 404)
         binding = value.binding(value.view(cell.view).binding)
@@ -22,14 +23,23 @@ module App
                 "page."
         end
 
-        if given.to_s.strip == cell.snapshot.typed(value.standard)
+        number = number(given, cell, value.standard)
+        tolerance = Presenters::Trial.tolerance(tolerance, number) unless tolerance == :keep
+        tolerance = :keep if tolerance == cell.snapshot.tolerance
+        if number == cell.snapshot.value && tolerance == :keep
           raise Refused, 'That is the size already; nothing is different.'
         end
 
-        number = Nockplane::Drafting::Entry.size(given, cell.snapshot.kind, value.standard) or
-          raise Refused, Nockplane::Drafting::Entry.fault(given, value.standard)
         announce(drawing, model, on)
-        keep(drawing, cell, model, number, author)
+        keep(drawing, cell, model, number, tolerance, author)
+      end
+
+      # mm or degrees of what was typed; what stands there already is the size as it is, however it is rounded.
+      def self.number(given, cell, standard)
+        return cell.snapshot.value if given.to_s.strip == cell.snapshot.typed(standard)
+
+        Nockplane::Drafting::Entry.size(given, cell.snapshot.kind, standard) or
+          raise Refused, Nockplane::Drafting::Entry.fault(given, standard)
       end
 
       # What somebody else kept meanwhile is not brought onto the sheet along with a size unless the person says so.
@@ -55,17 +65,20 @@ module App
         )
       end
 
-      def self.keep(drawing, cell, model, number, author)
+      def self.keep(drawing, cell, model, number, tolerance, author)
         edit = Workshop.size_edit(model, cell.dimension)
         raise Refused, edit.refusal if edit.refusal
+        raise Refused, edit.tolerance_refusal if tolerance != :keep && edit.tolerance_refusal
 
         standard = drawing.value.standard
         label = Nockplane::Linking::SizeLabel.recipe(cell.dimension)
         was, will =
-          [cell.snapshot.value, number].map do |v|
-            cell.snapshot.with(value: v.to_f, tolerance: nil).words(standard).main
+          [[cell.snapshot.value, edit.tolerance], [number, tolerance]].map do |v, t|
+            cell.snapshot.with(value: v.to_f, tolerance: (t unless tolerance == :keep)).words(standard).to_s
           end
-        text = edit.text(number)
+        # (A size that keeps its value keeps the text that gives it.)
+        number = edit.value if number == cell.snapshot.value
+        text = edit.text(number, tolerance: tolerance)
         revision =
           ReviseModel.call(
             model,
@@ -79,6 +92,7 @@ module App
           'dimension' => cell.dimension,
           'old' => edit.value,
           'new' => number,
+          **(tolerance == :keep ? {} : { 'tolerances' => { 'old' => edit.tolerance, 'new' => tolerance } }),
           'revision' => revision.number,
           'words' => "#{label} #{was} → #{will}"
         }
@@ -95,7 +109,7 @@ module App
                 }
         )
       end
-      private_class_method :announce, :keep
+      private_class_method :announce, :keep, :number
     end
   end
 end

@@ -86,11 +86,13 @@ module App
         model = model(carried) or raise Refused, 'The model is no longer here; take it back on this drawing only.'
         edit = Workshop.size_edit(model, carried['dimension'])
         raise Refused, "#{edit.refusal} Take it back on this drawing only." if edit.refusal
-        return if edit.value == carried[@way.size]
+
+        tolerance = carried.key?('tolerances') ? carried['tolerances'][@way.size] : :keep
+        return if edit.value == carried[@way.size] && [:keep, edit.tolerance].include?(tolerance)
 
         ReviseModel.call(
           model,
-          edit.text(carried[@way.size]),
+          edit.text(carried[@way.size], tolerance: tolerance),
           note: "#{carried['words']}: #{@way.verb} (on drawing #{@drawing.number})",
           author: @author
         )

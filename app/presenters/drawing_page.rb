@@ -215,6 +215,23 @@ module App
       # Its number as it is typed, in the drawing's manner.
       def field_value(dimension) = dimension.snapshot.typed(@value.standard)
 
+      # Its tolerance in the model as it is typed; [[code, deviations], ...] of fits it may be given.
+      def tolerance(dimension)
+        Workshop.size_edit(model_of(@value.view(dimension.view)), dimension.dimension).tolerance
+      end
+
+      def fits(dimension)
+        return [] unless dimension.snapshot.unit == 'mm'
+
+        holes = { 'diameter' => true, 'turned_diameter' => false }[dimension.kind]
+        Nockplane::Tolerancing::Fits.at(dimension.snapshot.value, holes: holes).map do |code, *deviations|
+          [code, Nockplane::Tolerancing::Fits.words(*deviations)]
+        end
+      end
+
+      # Can the size carry a tolerance in the model?
+      def toleranced?(dimension) = !dimension.snapshot.parameter.nil?
+
       def measured?(dimension) = Nockplane::Modelling::ModelDimension.reference?(dimension.dimension)
       def model = @model ||= @value.bindings.first && Records::Model.unscoped.find(@value.bindings.first.model)
 

@@ -114,10 +114,18 @@ module App
         tolerance = parameter[:tolerance] && Nockplane::Tolerancing::Tolerance.parse(parameter[:tolerance])
         return nil unless tolerance&.fit?
 
-        upper, lower = tolerance.deviations(parameter[:value]).map { |v| v.zero? ? '0' : format('%+.3f', v) }
-        "#{upper} / #{lower}"
+        Nockplane::Tolerancing::Fits.words(*tolerance.deviations(parameter[:value]))
       rescue Nockplane::Tolerancing::Iso286::OutOfTables
         nil
+      end
+
+      # [[code, deviations in words], ...] that a parameter may be given; [] of what is no length.
+      def fits(parameter)
+        return [] unless parameter[:unit] == 'mm' && parameter[:value].is_a?(Numeric)
+
+        Nockplane::Tolerancing::Fits.at(parameter[:value]).map do |code, *deviations|
+          [code, Nockplane::Tolerancing::Fits.words(*deviations)]
+        end
       end
 
       # What changed from the revision before, in words: ["disc_diameter 150 → 152", ...].

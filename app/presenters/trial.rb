@@ -4,8 +4,23 @@ module App
   module Presenters
     # A change of a model that is not kept yet: sizes set, features switched, or the recipe text edited.
     class Trial
-      # data: { "text" => recipe } and/or { "sizes" => { name => number or expression } } and { "features" => { id =>
-      # bool } }.
+      # Canonical text of a tolerance typed for a size; nil for none. Raises Refused.
+      def self.tolerance(given, value)
+        raise Refused, 'A tolerance is at most 40 characters.' if given.to_s.length > 40
+
+        (
+          if value.is_a?(Numeric)
+            Nockplane::Tolerancing::Tolerance.read(given, value)
+          else
+            Nockplane::Tolerancing::Tolerance.parse(given.to_s)
+          end
+        )&.to_s
+      rescue Nockplane::Tolerancing::UnreadableTolerance, Nockplane::Tolerancing::Iso286::OutOfTables => e
+        raise Refused, "#{e.message.sub(/\A./, &:upcase)}."
+      end
+
+      # data: { "text" => recipe } and/or { "sizes" => { name => number or expression } }, { "tolerances" => { name =>
+      # text } } and { "features" => { id => bool } }.
       def initialize(model, data)
         @model = model
         @data = data
@@ -14,14 +29,16 @@ module App
 
       # Recipe text with the changes. Raises RecipeFault.
       def text
-        @text ||= begin
-          recipe = Workshop.parse((@data['text'] || @model.latest.recipe).to_s)
-          recipe = recipe.with_sizes(sizes(recipe))
-          (@data['features'] || {}).each do |id, on|
-            recipe = recipe.with_feature(id.to_s, on == true) if active?(recipe, id) != (on == true)
+        @text ||=
+          begin
+            recipe = Workshop.parse((@data['text'] || @model.latest.recipe).to_s)
+            recipe = recipe.with_sizes(sizes(recipe))
+            tolerances.each { |name, given| recipe = recipe.with_tolerance(name, given) }
+            (@data['features'] || {}).each do |id, on|
+              recipe = recipe.with_feature(id.to_s, on == true) if active?(recipe, id) != (on == true)
+            end
+            recipe.text
           end
-          recipe.text
-        end
       end
 
       # Raises RecipeFault; #partial then tells how far the part came.
@@ -62,8 +79,17 @@ module App
       end
 
       def sizes(recipe)
-        (@data['sizes'] || {}).to_h { |name, value| [name.to_s, size(value.to_s.strip)] }
-                              .reject { |name, value| recipe.parameter(name)&.given == value }
+        (@data['sizes'] || {})
+          .to_h { |name, value| [name.to_s, size(value.to_s.strip)] }
+          .reject { |name, value| recipe.parameter(name)&.given == value }
+      end
+
+      # { name => tolerance in the recipe's manner, nil for none }: fits by the value that the size had.
+      def tolerances
+        (@data['tolerances'] || {}).to_h do |name, given|
+          value = @before&.parameters&.find { |p| p[:name] == name.to_s }&.fetch(:value)
+          [name.to_s, Trial.tolerance(given, value)]
+        end
       end
 
       def size(text)

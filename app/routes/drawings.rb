@@ -85,6 +85,16 @@ module App
           json svg: shown.preview(params['id'], params['to'].to_s)
         end
 
+        # What else would move if a size were kept as it is typed.
+        app.get '/drawings/:slug/dimensions/:id/effects' do
+          json Presenters::Effects.new(
+            Records::Drawing.at(params['slug']),
+            params['id'],
+            params['value'].to_s,
+            params['tolerance']
+          ).to_h
+        end
+
         # A behind view as it was and as it is, to lay over the sheet.
         app.get '/drawings/:slug/views/:view/before-after' do
           json Presenters::BeforeAfter.new(Records::Drawing.at(params['slug']), params['view']).to_h
@@ -102,7 +112,15 @@ module App
         app.post '/drawings/:slug/dimensions/:id/value' do
           drawing = Records::Drawing.at(params['slug'])
           data = body_json
-          revision = Actions::ChangeSize.call(drawing, params['id'], data['value'], on: data['on'], author: who)
+          revision =
+            Actions::ChangeSize.call(
+              drawing,
+              params['id'],
+              data['value'],
+              tolerance: data.key?('tolerance') ? data['tolerance'].to_s : :keep,
+              on: data['on'],
+              author: who
+            )
           state_of(
             Presenters::DrawingPage.new(drawing, data['sheet'], "dimension/#{params['id']}"),
             told: "Revision #{revision.number} of #{revision.model.name} kept; the drawing shows it."

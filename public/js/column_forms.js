@@ -53,7 +53,11 @@ export function mount(column, { edit, send, upload, place }) {
     else if (kind.complete !== undefined) edit({ do: 'complete', dimensions: new FormData(form).getAll('dimension') });
     else if (kind.restyle) edit({ do: 'restyle', what: kind.restyle, ...given });
     else if (kind.reword) edit({ do: 'reword', what: kind.reword, text: given.text, width: given.width });
-    else if (kind.value) send(`/dimensions/${kind.value}/value`, { value: given.value });
+    else if (kind.value)
+      send(`/dimensions/${kind.value}/value`, {
+        value: given.value,
+        ...('tolerance' in given ? { tolerance: given.tolerance } : {}),
+      });
     else place(given.text, form);
   });
 }

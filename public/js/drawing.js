@@ -13,6 +13,8 @@ import { mount as mountBar } from './drawing_bar.js';
 import { mount as mountShading } from './sheet_shading.js';
 import { mount as mountKeys } from './drawing_keys.js';
 import { mount as mountPreview } from './adrift_preview.js';
+import { mount as mountNote } from './note_placing.js';
+import { mount as mountInPlace } from './size_in_place.js';
 import { watch, morph, typed } from './live.js';
 import { post, postForm, get, tell } from './talk.js';
 
@@ -37,6 +39,7 @@ const sheet = mount(desk, {
     get(`${base}/views/${key.split('/')[1]}/pulled?sheet=${data.sheet}&to=${encodeURIComponent(to)}`),
   say: (words) => tell(words, false, 60000),
   onWrap: (what, width) => edit({ do: 'wrap', what, width: width.toFixed(2) }),
+  onTwice: (key, near) => inPlace(key).then((done) => done || near()),
 });
 const focus = mountFocus(desk, {
   sheet,
@@ -48,12 +51,12 @@ const focus = mountFocus(desk, {
       .slice(0, 80) ||
     key.split('/')[0],
   selected: () => selected,
-  onOpen: (key) =>
-    select(key).then(() => {
-      columns.open('column');
-      column.querySelector('h2')?.setAttribute('tabindex', '-1');
-      column.querySelector('h2')?.focus();
-    }),
+  onOpen: async (key) => {
+    if (await inPlace(key)) return;
+    await select(key);
+    columns.open('column');
+    toHead();
+  },
   onMove: (what, dx, dy) => edit({ do: 'move', what, dx, dy }),
   onDelete: remove,
 });
@@ -64,6 +67,9 @@ function moved(what, dx, dy) {
   return edit(does ? { do: does, what: `view/${id}`, dx, dy } : { do: 'move', what, dx, dy });
 }
 
+// A size is changed where it stands; false where that can't be.
+const size = mountInPlace({ desk, column, base, group: sheet.group, open: select });
+const inPlace = async (key) => key.startsWith('dimension/') && size.show(key);
 const columns = mountColumns(document.querySelector('.drawing-page'), { onChange() {} });
 sheet.select(selected);
 
@@ -100,11 +106,13 @@ function show(state, { keepTyped = false } = {}) {
 function fill(markup) {
   const inside = column.contains(document.activeElement);
   morph(column, markup);
-  if (inside && !column.contains(document.activeElement)) {
-    const head = column.querySelector('h2');
-    head?.setAttribute('tabindex', '-1');
-    head?.focus();
-  }
+  if (inside && !column.contains(document.activeElement)) toHead();
+}
+
+function toHead() {
+  const head = column.querySelector('h2');
+  head?.setAttribute('tabindex', '-1');
+  head?.focus();
 }
 
 const live = watch({
@@ -227,7 +235,7 @@ mountCandidates({
   column,
   path: (view) => `${base}/views/${view}/candidates?sheet=${data.sheet}`,
 });
-mountForms(column, { edit, send, upload, place, select: () => selected });
+mountForms(column, { edit, send, upload, place: (text, form) => note.place(text, form), select: () => selected });
 column.addEventListener('click', clicked);
 index.addEventListener('click', clicked);
 
@@ -268,20 +276,7 @@ function chosen(target) {
 
 mountPreview(column, { sheet, path: (id, to) => `${base}/dimensions/${id}/preview?sheet=${data.sheet}&to=${to}` });
 
-// A note goes where the next click says; Enter puts it in the middle of what is seen, Escape drops it.
-function place(text, form) {
-  const put = async (x, y) => {
-    sheet.place(null);
-    const before = refused;
-    await edit({ do: 'note', text, x, y });
-    if (before === refused) form?.reset?.();
-  };
-  sheet.place(put);
-  tell('Click where the note goes. Enter puts it in the middle, Escape drops it.', false, 60000);
-  desk.focus();
-  placeAtCentre = () => put(...sheet.centre());
-}
-let placeAtCentre = () => {};
+const note = mountNote({ sheet, desk, edit, refused: () => refused });
 
 // A layer shown or not, from the index.
 index.addEventListener('change', (event) => {
@@ -311,7 +306,7 @@ mountKeys({
   send,
   edit,
   remove,
-  atCentre: () => placeAtCentre(),
+  atCentre: note.atCentre,
 });
 
 const first = byId('told-first');

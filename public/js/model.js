@@ -168,8 +168,11 @@ function show(trial) {
 // Sizes and features that differ from what the page was loaded with.
 function changes() {
   const sizes = {};
+  const tolerances = {};
   document.querySelectorAll('#sizes-form input').forEach((i) => {
-    if (i.value !== i.defaultValue) sizes[i.name] = i.value;
+    if (i.value === i.defaultValue) return;
+    if (i.name.startsWith('tolerance:')) tolerances[i.name.slice('tolerance:'.length)] = i.value;
+    else sizes[i.name] = i.value;
   });
   document.querySelectorAll('#sizes-form select').forEach((s) => {
     if (!s.selectedOptions[0].defaultSelected) sizes[s.name] = s.value;
@@ -178,7 +181,7 @@ function changes() {
   document.querySelectorAll('[data-feature]').forEach((i) => {
     if (i.checked !== i.defaultChecked) features[i.dataset.feature] = i.checked;
   });
-  return { sizes, features };
+  return { sizes, tolerances, features };
 }
 
 byId('sizes-form')?.addEventListener('submit', (e) => {

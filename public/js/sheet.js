@@ -21,7 +21,7 @@ const NEAR = 12;
  * onDrop), drawing(), under(key, svg), swap(svg), overlay(svg, instead), light(keys), zoom(how), nearTo(key),
  * place(words, onPlace), centre(), boxes() }.
  */
-export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale, preview, say }) {
+export function mount(element, { data, onSelect, onMove, onWrap, onTwice, onPull, onScale, preview, say }) {
   let box = null;
   let chosen = null;
   let drag = null;
@@ -235,7 +235,7 @@ export function mount(element, { data, onSelect, onMove, onWrap, onPull, onScale
       draw.twice();
       return;
     }
-    if (key) nearTo(data.homes[key] || key);
+    if (key) onTwice(key, () => nearTo(data.homes[key] || key));
     else fit();
   }
 

@@ -50,6 +50,23 @@ module Nockplane
         end
       end
 
+      # Recipe with another tolerance of a parameter: "±0.1", "+0.2/-0.1", a fit such as "H7", nil for none.
+      def with_tolerance(name, text)
+        path = "parameters.#{name}"
+        tolerance = Tolerancing::Tolerance.parse(text.to_s)
+        key = tolerance&.fit? ? 'fit' : 'tolerance'
+        unless @source.data['parameters'][name].is_a?(Hash)
+          return tolerance ? self.class.parse(@source.with_mapping(path, key, tolerance.to_s)) : self
+        end
+
+        bare = (%w[fit tolerance] - (tolerance ? [key] : [])).reduce(self) do |recipe, gone|
+          self.class.parse(recipe.source.without_key(path, gone))
+        end
+        tolerance ? self.class.parse(bare.source.with_key(path, key, tolerance.to_s)) : bare
+      rescue Tolerancing::UnreadableTolerance => e
+        raise RecipeFault, Fault.new(line("parameters.#{name}"), "parameters.#{name}", e.message)
+      end
+
       # Recipe with a feature switched on or off.
       def with_feature(id, active)
         index = feature_ids.index(id) or raise RecipeFault, Fault.new(nil, 'features', "there is no feature '#{id}'")

@@ -71,6 +71,32 @@ module Nockplane
         splice(node.start_line, node.start_column, node.end_line, node.end_column, scalar(value))
       end
 
+      # Text with the single value at path made the "value" of a mapping that has another key too.
+      def with_mapping(path, key, value)
+        node = @nodes.fetch(path)
+        given = @text.lines[node.start_line][node.start_column...node.end_column]
+        splice(
+          node.start_line,
+          node.start_column,
+          node.end_line,
+          node.end_column,
+          "{value: #{given}, #{key}: #{scalar(value)}}"
+        )
+      end
+
+      # Text without a key of the mapping at path; as it is where there is none. A mapping keeps one key at least.
+      def without_key(path, key)
+        pairs = @nodes.fetch(path).children.each_slice(2).to_a
+        index = pairs.index { |k, _| k.value == key }
+        return @text if index.nil? || pairs.size < 2
+
+        if index.zero?
+          splice_nodes(pairs[0][0], :start, pairs[1][0], :start)
+        else
+          splice_nodes(pairs[index - 1][1], :end, pairs[index][1], :end)
+        end
+      end
+
       # Text with a key added to the mapping at path, after its first entry (or the key's value replaced when it
       # exists).
       def with_key(path, key, value)
@@ -86,6 +112,14 @@ module Nockplane
       end
 
       private
+
+      # Takes away what stands between the start or end of two nodes.
+      def splice_nodes(from, from_side, to, to_side)
+        a, b = [[from, from_side], [to, to_side]].map do |node, side|
+          [node.public_send("#{side}_line"), node.public_send("#{side}_column")]
+        end
+        splice(*a, *b, '')
+      end
 
       def splice(line0, column0, line1, column1, insert)
         lines = @text.lines

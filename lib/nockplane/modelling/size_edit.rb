@@ -17,7 +17,6 @@ module Nockplane
           return 'This size is worked out by an expression; change the parameters it rests on, in the model.'
         end
 
-        parameter = @dimension.parameter && @recipe.parameter(@dimension.parameter)
         if parameter&.expression?
           "This size is the expression '#{parameter.given}'; change the parameters it rests on, in the model."
         end
@@ -29,8 +28,28 @@ module Nockplane
         given.is_a?(Numeric) ? given : nil
       end
 
-      # Recipe text with the new value (mm or degrees). Only when there is no #refusal.
-      def text(value) = @recipe.source.with(@dimension.path, value)
+      # Why the size can't carry a tolerance, in words; nil when it can.
+      def tolerance_refusal
+        return nil if parameter
+
+        'This size has no name in the recipe, so nothing there can hold its tolerance; make it a parameter first.'
+      end
+
+      # The tolerance as the recipe's text has it, nil for none.
+      def tolerance = parameter&.tolerance
+
+      # Recipe text with the new value (mm or degrees), and with another tolerance (text, nil for none) unless that is
+      # kept. Only when there is no #refusal. Raises RecipeFault.
+      def text(value, tolerance: :keep)
+        changed = @recipe.source.with(@dimension.path, value)
+        return changed if tolerance == :keep
+
+        Recipe.parse(changed).with_tolerance(@dimension.parameter, tolerance).text
+      end
+
+      private
+
+      def parameter = @dimension&.parameter && @recipe.parameter(@dimension.parameter)
     end
   end
 end

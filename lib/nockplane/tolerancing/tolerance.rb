@@ -21,6 +21,22 @@ module Nockplane
         end
       end
 
+      # Parts of the nominal size within which two bare numbers are limits of size, not deviations.
+      NEAR = 0.2
+
+      # As .parse, of a tolerance of a nominal size (mm): also its limits, "12.05/11.95". Raises UnreadableTolerance,
+      # and Iso286::OutOfTables for a fit that its table does not give at that size.
+      def self.read(text, nominal)
+        clean = text.to_s.strip.tr(',', '.')
+        limits = clean.match(%r{\A(\d+(?:\.\d+)?)\s*[/…]\s*(\d+(?:\.\d+)?)\z})
+        if limits && nominal >= 1 && limits.captures.all? { |n| (n.to_f - nominal).abs <= NEAR * nominal }
+          high, low = limits.captures.map(&:to_f).sort.reverse
+          return new(upper: (high - nominal).round(6), lower: (low - nominal).round(6))
+        end
+
+        parse(clean).tap { |t| t&.deviations(nominal) }
+      end
+
       def initialize(upper: nil, lower: nil, fit: nil)
         if upper && upper < lower
           raise UnreadableTolerance, "upper deviation #{upper} is below the lower one #{lower}; write the larger first"

@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # What would move if a size typed on a drawing were kept: other sizes of the model, old and new, drawings and
+    # assemblies that show it.
+    class Effects
+      # Most sizes that are listed.
+      MOST = 20
+      Moved = Struct.new(:label, :old, :new)
+
+      # given, tolerance: as typed; tolerance nil for the one it has.
+      def initialize(drawing, dimension_id, given, tolerance)
+        @drawing = drawing
+        @value = drawing.value
+        @cell = @value.dimension(dimension_id) or raise Refused.new('There is no such dimension.', status: 404)
+        @model = Records::Model.find(@value.binding(@value.view(@cell.view).binding).model)
+        @given = given
+        @tolerance = tolerance
+      end
+
+      def to_h =
+        {
+          moved: moved.first(MOST).map(&:to_a),
+          more: [moved.size - MOST, 0].max,
+          drawings: drawings,
+          assemblies: assemblies
+        }
+
+      private
+
+      def standard = @value.standard
+
+      # [Moved] of sizes besides the one typed.
+      def moved
+        @moved ||=
+          begin
+            old, new = [@model.latest.recipe, text].map { |t| Workshop.try_build(t).dimensions.to_h { |d| [d.id, d] } }
+            (old.keys & new.keys).filter_map do |id|
+              was, will =
+                [old, new].map { |l| Nockplane::Drawings::Annotations::Snapshot.of(l[id]).words(standard).to_s }
+              Moved.new(Nockplane::Linking::SizeLabel.recipe(id), was, will) unless was == will || id == @cell.dimension
+            end
+          end
+      end
+
+      def text
+        edit = Workshop.size_edit(@model, @cell.dimension)
+        raise Refused, edit.refusal if edit.refusal
+
+        number = Nockplane::Drafting::Entry.size(@given, @cell.snapshot.kind, standard) or
+          raise Refused, Nockplane::Drafting::Entry.fault(@given, standard)
+        tolerance = @tolerance.nil? ? :keep : Trial.tolerance(@tolerance, number)
+        tolerance = :keep if tolerance == edit.tolerance
+        raise Refused, edit.tolerance_refusal if tolerance != :keep && edit.tolerance_refusal
+
+        edit.text(number, tolerance: tolerance)
+      rescue Nockplane::Modelling::RecipeFault => e
+        raise Refused, "#{@model.name} can't be built so. #{e.message}"
+      end
+
+      # Numbers of other drawings that show the model.
+      def drawings = @model.drawings.where.not(id: @drawing.id).order(:number).pluck(:number)
+      def assemblies = Aftermath.naming(@model).map(&:name)
+    end
+  end
+end

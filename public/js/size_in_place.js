@@ -1,0 +1,117 @@
+// A size changed where it stands: a double click on a dimension, or Enter, brings its form from the column to the
+// sheet, beside its words. While one types, what else would move is told. Owns the box on the desk.
+
+import { get } from './talk.js';
+
+// Milliseconds after the last key until it is asked what would move.
+const PAUSE = 500;
+// Pixels between the words and the box.
+const GAP = 12;
+
+/** What a list of effects says, as lines of text. Exported for the tests. */
+export function lines({ moved, more, drawings, assemblies }) {
+  const found = moved.map(([label, was, will]) => `${label}: ${was} → ${will}`);
+  if (more) found.push(`and ${more} more sizes`);
+  if (drawings.length) found.push(`${drawings.join(', ')} will be behind`);
+  if (assemblies.length) found.push(`stands in ${assemblies.join(', ')}`);
+  return found.length ? found : ['Nothing else moves.'];
+}
+
+/**
+ * mount({ desk, column, base, group(key), open(key) }): open selects a key and resolves when the column shows it. Its
+ * show(key) resolves to false where the size can't be changed here.
+ */
+export function mount({ desk, column, base, group, open }) {
+  let timer = null;
+  let words = null;
+  const box = document.createElement('div');
+  box.className = 'in-place';
+  box.hidden = true;
+  box.setAttribute('role', 'dialog');
+  box.setAttribute('aria-label', 'Size in place');
+  desk.parentElement.append(box);
+
+  const place = () =>
+    box.parentElement.querySelector('.in-place form[data-value]') || column.querySelector('form[data-value]');
+
+  function close() {
+    box.hidden = true;
+    box.replaceChildren();
+  }
+
+  // What would move, for the numbers as they are typed.
+  async function tell() {
+    const form = place();
+    const list = form?.querySelector('[data-effects]');
+    if (!list) return;
+    const given = new FormData(form);
+    const same = [...form.querySelectorAll('input[name]')].every((i) => i.value === i.defaultValue);
+    if (same) {
+      list.replaceChildren();
+      return;
+    }
+    try {
+      const query = new URLSearchParams(given);
+      const found = lines(await get(`${base}/dimensions/${form.dataset.value}/effects?${query}`));
+      list.replaceChildren(
+        ...found.map((words) => Object.assign(document.createElement('div'), { textContent: words })),
+      );
+    } catch (error) {
+      list.textContent = error.message;
+    }
+    if (!box.hidden) settle(words);
+  }
+
+  function later() {
+    clearTimeout(timer);
+    timer = setTimeout(tell, PAUSE);
+  }
+
+  async function show(key) {
+    await open(key);
+    const form = column.querySelector('form[data-value]');
+    const at = group(key)?.querySelector('text')?.getBoundingClientRect();
+    if (!form || !at) return false;
+    const copy = form.cloneNode(true);
+    copy.querySelectorAll('[id]').forEach((e) => {
+      e.id = `here-${e.id}`;
+    });
+    copy.querySelectorAll('label[for]').forEach((l) => {
+      l.htmlFor = `here-${l.htmlFor}`;
+    });
+    copy.querySelectorAll('input[list]').forEach((i) => i.setAttribute('list', `here-${i.getAttribute('list')}`));
+    box.replaceChildren(copy);
+    box.hidden = false;
+    settle(at);
+    copy.querySelector('input').select();
+    return true;
+  }
+
+  // Beside the words at, all of it within the desk.
+  function settle(at) {
+    words = at;
+    const room = box.parentElement.getBoundingClientRect();
+    const left = Math.min(at.right - room.left + GAP, room.width - box.offsetWidth - GAP);
+    const top = Math.min(at.top - room.top, room.height - box.offsetHeight - GAP);
+    Object.assign(box.style, { left: `${Math.max(left, GAP)}px`, top: `${Math.max(top, GAP)}px` });
+  }
+
+  box.addEventListener('submit', (event) => {
+    event.preventDefault();
+    const form = column.querySelector('form[data-value]');
+    box.querySelectorAll('input[name]').forEach((i) => {
+      form.elements[i.name].value = i.value;
+    });
+    close();
+    form.requestSubmit();
+  });
+  box.addEventListener('keydown', (event) => {
+    event.stopPropagation();
+    if (event.key !== 'Escape') return;
+    close();
+    desk.focus();
+  });
+  desk.addEventListener('pointerdown', close);
+  [box, column].forEach((e) => e.addEventListener('input', (event) => event.target.form?.dataset.value && later()));
+  return { show, close };
+}

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+require 'app_helper'
+
+# Tolerances and fits changed from the sheet and in the model's table. The Lid: length 100 ±0.2, thick 6, seat ⌀16 whose
+# diameter has no name in the recipe. mm.
+class TolerancesTest < AppTest
+  def id_of(dimension) = drawn.reload.value.dimensions.find { |d| d.dimension == dimension }.id
+  def words(dimension) = drawn.reload.value.dimension(id_of(dimension)).snapshot.words(drawn.value.standard).to_s
+
+  def type(dimension, value, tolerance = nil, **more)
+    given = { value: value, **(tolerance.nil? ? {} : { tolerance: tolerance }), **more }
+    post_json("/drawings/#{drawn.slug}/dimensions/#{id_of(dimension)}/value", given)
+  end
+
+  def test_a_tolerance_typed_on_the_sheet_is_kept_in_the_model_and_taken_back_in_both
+    assert_equal '100 ±0,2', words('plate.profile.width')
+    type('plate.profile.width', '100', '+0.1/-0.3')
+    assert_equal '100 +0,1/-0,3', words('plate.profile.width')
+    assert_match(/length: \{value: 100, tolerance: "?\+0.1\/-0.3"?\}/, lid.reload.latest.recipe)
+    post_json("/drawings/#{drawn.slug}/undo", { model: 'with' })
+    assert_equal '100 ±0,2', words('plate.profile.width')
+    assert_match(/tolerance: "±0.2"/, lid.reload.latest.recipe)
+    post_json("/drawings/#{drawn.slug}/redo", { model: 'with' })
+    assert_equal '100 +0,1/-0,3', words('plate.profile.width')
+  end
+
+  def test_a_fit_with_a_new_size_in_one_step
+    type('plate.depth', '8', 'h9')
+    assert_equal '8 h9', words('plate.depth')
+    assert_match(/thick: \{value: 8, fit: h9\}/, lid.reload.latest.recipe)
+    assert_match(/6 → 8 h9/, lid.latest.note)
+  end
+
+  def test_bad_tolerances_are_refused_in_words_and_nothing_is_kept
+    {
+      %w[plate.depth 6 Q7] => /Tolerance 'Q7' can't be read; write ±0.1/,
+      %w[plate.depth 6 0.1/0.2] => /Upper deviation 0.1 is below the lower one 0.2/,
+      %w[plate.profile.width 600 H7] => /outside the tables of ISO 286/,
+      ['plate.depth', '6', 'x' * 10_000] => /at most 40 characters/,
+      %w[seat.diameter 16 H7] => /no name in the recipe/
+    }.each { |given, words| assert_match words, type(*given)['error'].to_s }
+    assert_equal 1, lid.reload.revisions.count
+  end
+
+  def effects(dimension, **given)
+    get "/drawings/#{drawn.slug}/dimensions/#{id_of(dimension)}/effects?#{URI.encode_www_form(given)}", {},
+'HTTP_ACCEPT' => 'application/json'
+    JSON.parse(last_response.body)
+  end
+
+  # The height is half the length.
+  def test_what_else_moves_is_told_before_it_is_kept
+    other = App::Actions::CreateDrawing.call(lid, 'a3-part-first-angle', number: 'QI-9')
+    found = effects('plate.profile.width', value: '120', tolerance: '±0.2')
+    assert_equal [['height of plate', '50', '60']], found['moved']
+    assert_equal [other.number], found['drawings']
+    assert_empty effects('plate.depth', value: '7')['moved']
+    assert_match(/is no size/, effects('plate.depth', value: 'seven')['error'])
+    assert_equal 1, lid.reload.revisions.count
+  end
+
+  def test_the_models_table_takes_tolerances_fits_and_limits
+    page = get("/models/#{lid.slug}").body
+    assert_includes page, 'name="tolerance:length"'
+    assert_match(%r{<option value="h9">0 / -0.087</option>}, page, 'of 100 mm')
+    tried = post_json("/models/#{lid.slug}/try", { tolerances: { length: '100.1/99.9', thick: 'h9' } })
+    assert_includes tried['text'], 'tolerance: "±0.1"'
+    assert_includes tried['text'], 'thick: {value: 6, fit: h9}'
+    assert_equal [['length', '100 ±0.2', '100 ±0.1'], ['thick', '6', '6 h9']],
+                 tried['changed'].map { |c| c.values_at('name', 'old', 'new') }
+    assert_match(
+      /Tolerance 'z99' can't be read/,
+      post_json("/models/#{lid.slug}/try", { tolerances: { thick: 'z99' } })['error']
+    )
+  end
+end
