@@ -229,6 +229,14 @@ module App
         end
       end
 
+      # Tolerancing::Frame, or the letter of a datum, that was set by hand; nil of anything else.
+      def marked(dimension)
+        kind, _, words = Nockplane::Modelling::Marked.id?(dimension.dimension) && Nockplane::Modelling::Marked.read(dimension.dimension)
+        return nil unless kind
+
+        kind == 'datum' ? words : Nockplane::Tolerancing::Frame.parse(words)
+      end
+
       # Can the size carry a tolerance in the model?
       def toleranced?(dimension) = !dimension.snapshot.parameter.nil?
 

@@ -29,6 +29,7 @@ module App
       def asked_for
         return ViewRequest.new(@value, @source, @data, @mm).edit if ViewRequest.does?(@data['do'])
         return CompletenessRequest.new(@value, @source, @data).edit if CompletenessRequest.does?(@data['do'])
+        return MarkRequest.new(@value, @source, @data, @mm).edit if MarkRequest.does?(@data['do'])
         return HouseRequest.new(@value, @source, @data, record: @record).edit if HouseRequest.does?(@data['do'])
 
         case @data['do']

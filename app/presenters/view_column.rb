@@ -52,6 +52,9 @@ module App
 
       attr_reader :view
 
+      # The datum letter that is free next.
+      def next_letter = Nockplane::Linking::Marking.new(@value, Workshop.source).next_letter
+
       def initialize(page, view)
         @page = page
         @value = page.value

@@ -77,6 +77,14 @@ const KINDS = {
     },
     again: true,
   }),
+  frame: (given, offered) => ({
+    stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => snap(p, offered) }],
+    edit: ([points]) => ({ ...given, do: 'frame', points }),
+  }),
+  datum: (given, offered) => ({
+    stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => snap(p, offered) }],
+    edit: ([points]) => ({ ...given, do: 'datum', points }),
+  }),
   leader: (given, offered) => ({
     stages: [{ shape: 'pick', words: 'Pick what it points at', snap: (p) => snap(p, offered) }],
     edit: ([points]) => ({ do: 'leader', points }),
@@ -99,7 +107,7 @@ const KINDS = {
 };
 
 // Kinds that want to know what the view offers to be met.
-const SNAPPING = ['measure', 'measure several', 'leader'];
+const SNAPPING = ['measure', 'measure several', 'leader', 'frame', 'datum'];
 
 const fields = (form) => Object.fromEntries(new FormData(form));
 

@@ -89,13 +89,13 @@ module Nockplane
             tone: @tone
           ),
           *edges[1...-1].map { |e| thin([e, y], [e, y + h]) },
-          *cells.each_with_index.map do |c, i|
-            Ink.text(
+          *cells.each_with_index.flat_map do |c, i|
+            Circled.ink(
               (edges[i] + edges[i + 1]) / 2,
               y + (h / 4),
               c,
               height: @standard.text_height,
-              anchor: :middle,
+              width: @standard.width(LAYER),
               layer: LAYER,
               tone: @tone
             )

@@ -12,7 +12,12 @@ module Nockplane
       # Height of capitals as a part of the font size.
       CAPITALS = TABLES.os2.cap_height / UNITS
       CMAP = TABLES.cmap.unicode.first
-      ADVANCES = Hash.new { |h, char| h[char] = TABLES.horizontal_metrics.for(CMAP[char.ord]).advance_width / UNITS }
+      # (Circled letters that the font lacks are drawn as wide as one it has: Circled.)
+      ADVANCES =
+        Hash.new do |h, char|
+          glyph = Circled::LETTERS.key?(char) ? 'Ⓜ' : char
+          h[char] = TABLES.horizontal_metrics.for(CMAP[glyph.ord]).advance_width / UNITS
+        end
 
       module_function
 

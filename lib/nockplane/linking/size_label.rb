@@ -26,6 +26,7 @@ module Nockplane
         end
 
         return picked(kind, faces) if Modelling::Picked.id?(id)
+        return marked(kind, faces) if Modelling::Marked.id?(id)
         return edged(kind, faces) if Modelling::MeasuredEdges.id?(id)
         return given(id, kind, faces) if id.start_with?('given.')
 
@@ -50,6 +51,9 @@ module Nockplane
         kind = Drawings::Annotations.all.fetch(kind.to_s)
         "#{kind.title} between #{faces.values_at(0, -1).uniq.map { |n| face(n) }.join(' and ')}"
       end
+
+      # Of a frame or datum set by hand: "tolerance of bore ⌀12".
+      def marked(kind, faces) = "#{Drawings::Annotations.all.fetch(kind.to_s).title} of #{face(faces[0])}"
 
       # Of a size of an edge: "chamfer of bore, low".
       def edged(kind, faces)

@@ -63,7 +63,8 @@ module Nockplane
         # A model dimension by id; also one measured on the faces.
         def dimension(id) =
           dimensions.find { |d| d.id == id } || measured.find { |d| d.id == id } ||
-            (Measured.id?(id) ? Measured.find(solid, id) : nil) || (Picked.id?(id) ? Picked.find(solid, id) : nil)
+            (Measured.id?(id) ? Measured.find(solid, id) : nil) || (Picked.id?(id) ? Picked.find(solid, id) : nil) ||
+            (Marked.id?(id) ? Marked.find(solid, id) : nil)
       end
   end
 end

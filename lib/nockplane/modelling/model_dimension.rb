@@ -16,7 +16,7 @@ module Nockplane
       def editable? = !path.nil?
       # Is it only measured, on faces or between places picked, so that no size of the model stands behind it?
       def reference? = ModelDimension.reference?(id)
-      def self.reference?(id) = Measured.id?(id) || Picked.id?(id)
+      def self.reference?(id) = Measured.id?(id) || Picked.id?(id) || Marked.id?(id)
 
       def direction
         Geometry::Vec.unit(Geometry::Vec.sub(to, from))

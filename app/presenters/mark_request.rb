@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # Turns what is asked about tolerance frames and datums into an Edit: { "do": "frame", "what": "view/v", "points":
+    # [[x, y]], "key": "position", "zone": "⌀", "value": "0,2", "modifiers": "Ⓜ", "datum1": "A", ... }, "datum", and
+    # "remark" for one that stands.
+    class MarkRequest
+      DOES = %w[frame datum remark].freeze
+      DATUMS = %w[datum1 datum2 datum3].freeze
+
+      def self.does?(name) = DOES.include?(name)
+
+      def initialize(value, source, data, millimetres)
+        @value = value
+        @source = source
+        @data = data
+        @mm = millimetres
+      end
+
+      # An Edit or a Refusal.
+      def edit
+        marking = Nockplane::Linking::Marking.new(@value, @source)
+        id = @data['what'].to_s.split('/')[1]
+        case @data['do']
+        when 'frame'
+          marking.frame(id, pick, frame)
+        when 'datum'
+          marking.datum(id, pick, text('letter').upcase)
+        else
+          marking.reword(id, @data.key?('letter') ? text('letter').upcase : frame)
+        end
+      end
+
+      private
+
+      def text(key) = @data[key].to_s.strip
+
+      def pick = Array(@data['points'])[0]&.map { |c| @mm.call(c) }
+
+      # Tolerancing::Frame of the form; nil where there is no characteristic or no number.
+      def frame
+        kind = Nockplane::Tolerancing::Characteristic.find(text('key'))
+        number = text('value').tr(',', '.')
+        return nil unless kind && number.match?(/\A\d{1,4}(\.\d{1,4})?\z/)
+
+        value = number.to_f * (@value.standard.inch? ? 25.4 : 1.0)
+        Nockplane::Tolerancing::Frame.new(kind.key, zone, value, marks, datums)
+      end
+
+      def zone = %w[⌀ S⌀].include?(text('zone')) ? text('zone') : ''
+      def marks = text('modifiers').split & Nockplane::Tolerancing::Frame::MODIFIERS
+
+      # [[letters, modifier or nil], ...]
+      def datums
+        DATUMS.filter_map do |key|
+          cell = text(key).upcase
+          next if cell.empty?
+
+          found = Nockplane::Tolerancing::Frame::DATUM.match(cell.sub(/\s*([ⓂⓁ])\z/, ' \\1'))
+          raise Refused, "“#{text(key)[0, 20]}” names no datum; write A, A-B or A Ⓜ." unless found
+
+          found.captures
+        end
+      end
+    end
+  end
+end
