@@ -201,6 +201,8 @@ module App
       def offers(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).offers(view)
       # Sizes that can be measured in a view of an imported model.
       def measures(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).measures(view)
+      # Dimensions of other views that could stand in this one.
+      def elsewhere(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).elsewhere(view)
       def words(dimension) = Nockplane::Drawings::Annotations.words(@value.standard, dimension).to_s
 
       # What a dimension measures, in words.

@@ -45,6 +45,11 @@ module App
           tidy
         when 'to sheet'
           Nockplane::Drawings::ViewEdits.to_sheet(@value, id, @data['to'].to_s)
+        when 'fetch'
+          Nockplane::Linking::Adoption.new(@value, @source).fetch(view, @data['dimension'].to_s)
+        when 'tie at'
+          pick = Array(@data['points'])[0]&.map { |c| @mm.call(c) }
+          Nockplane::Linking::Adoption.new(@value, @source).tie_at(id, pick)
         when 'tie'
           Nockplane::Linking::Adoption.new(@value, @source).tie(ties)
         when 'words'

@@ -27,7 +27,7 @@ module App
         'upright' => ['upright', 'i'],
         'along' => ['along', 'o'],
         'angle' => ['angle', 'w'],
-        'round' => ['diameter or radius', 'q']
+        'round' => ['diameter, radius, chamfer', 'q']
       }.freeze
       SHAPES = { 'circle' => 'a circle', 'rectangle' => 'a rectangle', 'curve' => 'a free curve' }.freeze
       # Where one looks to in a section through an axis, as seen on the parent.

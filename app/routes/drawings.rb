@@ -105,7 +105,9 @@ module App
         app.post '/drawings/:slug/update' do
           drawing = Records::Drawing.at(params['slug'])
           data = body_json
-          Actions::EditDrawing.call(drawing, base: nil, author: who) { drawing.staleness.update(data['views']) }
+          Actions::EditDrawing.call(drawing, base: nil, author: who) do
+            drawing.staleness.update(data['views'], drop: data['drop'] == true)
+          end
           state_of(Presenters::DrawingPage.new(drawing, data['sheet'], data['select']), told: drawing.undoable.label)
         end
 

@@ -255,7 +255,10 @@ function clicked(event) {
   }
   if (target.dataset.select !== undefined) chosen(target);
   else if (target.dataset.update)
-    send('/update', { views: target.dataset.update === '*' ? null : [target.dataset.update] });
+    send('/update', {
+      views: target.dataset.update === '*' ? null : [target.dataset.update],
+      drop: Boolean(byId('drop-adrift')?.checked),
+    });
   else if (target.dataset.toTemplate) send('/template', { template: target.dataset.toTemplate });
   else {
     const what = JSON.parse(target.dataset.edit);

@@ -31,7 +31,7 @@ const LINES = {
 
 // What is picked to be measured.
 const PICKS = {
-  round: ['Pick a circle, its centre or the outline of a cylinder'],
+  round: ['Pick a circle, its centre, the outline of a cylinder or an edge of a chamfer'],
   between: ['Pick the first place to measure from', 'Pick the second place'],
 };
 
@@ -85,6 +85,12 @@ const KINDS = {
     stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => snap(p, offered) }],
     edit: ([points]) => ({ ...given, do: 'datum', points }),
   }),
+  'tie at': (given, offered) => ({
+    stages: [
+      { shape: 'pick', words: 'Pick an edge or a point of what it is to measure', snap: (p) => snap(p, offered) },
+    ],
+    edit: ([points]) => ({ do: 'tie at', points }),
+  }),
   leader: (given, offered) => ({
     stages: [{ shape: 'pick', words: 'Pick what it points at', snap: (p) => snap(p, offered) }],
     edit: ([points]) => ({ do: 'leader', points }),
@@ -107,7 +113,7 @@ const KINDS = {
 };
 
 // Kinds that want to know what the view offers to be met.
-const SNAPPING = ['measure', 'measure several', 'leader', 'frame', 'datum'];
+const SNAPPING = ['measure', 'measure several', 'leader', 'frame', 'datum', 'tie at'];
 
 const fields = (form) => Object.fromEntries(new FormData(form));
 
@@ -174,7 +180,7 @@ export function mount({ sheet, desk, column, edit, selected, snaps }) {
         given[box.name] = box.checked;
       });
       if (button.dataset.formOf) given.form = button.dataset.formOf;
-      draw(button.dataset.draw, given, selected());
+      draw(button.dataset.draw, given, button.dataset.what || selected());
     },
   };
 }

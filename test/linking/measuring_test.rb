@@ -131,7 +131,8 @@ class MeasuringTest < ViewTest
     done(measuring.round('front', at, [at[0], at[1] + 60], anyway: true))
     assert_in_delta 16, value(@drawing.dimensions.last), 1e-9
     assert_instance_of A::Row, @drawing.dimensions.last.place
-    refused 'nothing round is there; pick a circle, its centre or the outline of a cylinder',
+    refused 'nothing round and no chamfer is there; pick a circle, its centre, the outline of a cylinder or an ' \
+            'edge of a chamfer',
             measuring.round('front', place('end'), [0, 0])
     assert_equal 'measured.size.bore/wall', measuring.round(plan.id, centre, [0, 0]).standing.dimension
   end

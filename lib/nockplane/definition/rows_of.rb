@@ -157,7 +157,7 @@ module Nockplane
         slanted = slanted.select { |f| Geometry::Vec.dot(f.surface.axis, vector).abs > 1e-4 }
         return nil if slanted.empty?
 
-        corner = @unknowns.keyed([:corner, @unknowns.direction(vector), *point.map { |c| c.round(3) }], :loose, 0.0)
+        corner = corner_at(point, @unknowns.direction(vector))
         slanted.each { |f| @beside << corner_row(f, point, vector, corner) }
         { corner => 1.0 }
       end
@@ -174,9 +174,20 @@ module Nockplane
           lean = Geometry::Vec.dot(normal, other)
           next if lean.abs < 1e-6 || Geometry::Vec.dot(other, vector).abs > 1e-4
 
-          row = Definition.sum([row, 1.0], [{ @unknowns.level(d, Geometry::Vec.dot(point, other)) => 1.0 }, lean])
+          row = Definition.sum([row, 1.0], [{ (on_plane(d, point) || corner_at(point, d)) => 1.0 }, lean])
         end
         row
+      end
+
+      # Where a corner is along a direction: a number of its own.
+      def corner_at(point, direction)
+        @unknowns.keyed([:corner, direction, *point.map { |c| c.round(3) }], :loose, 0.0)
+      end
+
+      # The level of a flat face along a direction that a point lies on; nil for none.
+      def on_plane(direction, point)
+        found = @unknowns.level?(direction, Geometry::Vec.dot(point, @shape.vector(direction)))
+        found if found && @unknowns[found].faces.any? { |n| @shape.plane?(n) }
       end
 
       def angle(saying)
@@ -186,6 +197,7 @@ module Nockplane
 
         turns = named.select { |n| @shape.plane?(n) }.flat_map { |n| @shape.place[n].drop(1) }
         turns = axes_of(named) if turns.empty?
+        # (Of what leans one way only the angle is told; of two faces that lean it is the first's.)
         turns.uniq.first(1).map { |t| { t => 1.0 } }
       end
 

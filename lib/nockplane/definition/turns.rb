@@ -27,8 +27,21 @@ module Nockplane
 
       private
 
-      # Axes along directions of the part.
-      def lines = @shape.lines.select { |l| @unknowns.main?(l.direction) }
+      # Axes along directions of the part, and those through its middle, about which a hexagon stands that has no bore.
+      def lines
+        own = @shape.lines.select { |l| @unknowns.main?(l.direction) }
+        middles = (0..2).map { |d| middle(d) }
+        own + middles.reject { |m| own.any? { |l| l.direction == m.direction && l.distance(m.origin) < SAME } }
+      end
+
+      def middle(direction)
+        vectors = (0..2).map { |d| @shape.vector(d) }
+        at = vectors.map { |v| @shape.extent(v).sum / 2 }
+        origin = vectors.zip(at).map { |v, k| Geometry::Vec.scale(v, k) }.reduce { |p, q| Geometry::Vec.add(p, q) }
+        across = (0..2).to_a - [direction]
+        levels = across.map { |d| @unknowns.level(d, at[d]) }
+        AxisLine.new(direction, vectors[direction], origin, across, across.map { |d| vectors[d] }, levels)
+      end
 
       # [[Placed, ...], ...]: what is alike and evenly spaced about a line, in order of angle.
       def rings(line)
@@ -110,15 +123,19 @@ module Nockplane
         gaps.all? { |g| (g - ((g / step).round * step)).abs < EVEN }
       end
 
+      # (Four at right angles may as well be the corners or sides of a rectangle, whose two sizes a reader wants: they
+      # are only of one size.)
       def turned_on(ring, line)
+        square = ring.map(&:angle).slice_when { |a, b| b - a > EVEN }.to_a.size == 4
         ring
           .each_cons(2)
-          .flat_map do |a, b|
-            turn = b.angle - a.angle
-            (@shape.plane?(a.name) ? flats(a.name, b.name, line, turn) : axes(a.name, b.name, line, turn)) +
-              sizes(a.name, b.name)
-          end
+          .flat_map { |a, b| (square ? [] : placed_on(a, b, line)) + sizes(a.name, b.name) }
           .reject(&:empty?)
+      end
+
+      def placed_on(a, b, line)
+        turn = b.angle - a.angle
+        @shape.plane?(a.name) ? flats(a.name, b.name, line, turn) : axes(a.name, b.name, line, turn)
       end
 
       # Flat faces: as far out, and as much out of true.
@@ -127,15 +144,20 @@ module Nockplane
         return [] unless Geometry::Vec.distance(turned(n, turn), @shape.facts[b].surface.axis) < EVEN
 
         outs = [a, b].map { |name| out(name, line) }
-        tilts = [a, b].map { |name| @shape.place[name].drop(1) }
-        found = [Definition.sum([outs[0], 1.0], [outs[1], -1.0])]
-        return found unless tilts.all? { |t| t.size <= 1 } && line.square?(n)
-
-        found << tilts
-          .zip([1.0, -1.0])
-          .map { |t, sign| t.to_h { |u| [u, sign] } }
-          .reduce { |s, t| Definition.sum([s, 1.0], [t, 1.0]) }
+        [Definition.sum([outs[0], 1.0], [outs[1], -1.0]), *leans(a, b, turn), *leans(b, a, -turn)]
       end
+
+      # How the direction of one turns, that of the other turns, too.
+      def leans(from, to, turn)
+        own, others = [from, to].map { |n| tilts(n) }
+        others.map do |unknown, way|
+          own.reduce({ unknown => 1.0 }) do |row, (u, w)|
+            Definition.sum([row, 1.0], [{ u => 1.0 }, -Geometry::Vec.dot(turned(w, turn), way)])
+          end
+        end
+      end
+
+      def tilts(name) = @shape.tilts(@unknowns[@shape.place[name][0]].direction)
 
       # How a flat face moves out from a line.
       def out(name, line)

@@ -41,7 +41,7 @@ module Nockplane
         used.sort_by do |u|
           unknown = @unknowns[u]
           off = (unknown.value.to_f - base_value(unknown)).abs
-          [ORDER.index(unknown.kind), aside?(u) ? 1 : 0, unknown.direction || -1, off, u]
+          [ORDER.index(unknown.kind), aside?(u) || free?(unknown) ? 1 : 0, unknown.direction || -1, off, u]
         end
       end
 
@@ -51,6 +51,9 @@ module Nockplane
         other = siblings[unknown] or return false
         (@unknowns[other].value - base_value(@unknowns[other])).abs > Unknowns::SAME
       end
+
+      # Is it a tilt of what leans two ways, which no view along a direction of the part shows true?
+      def free?(unknown) = unknown.kind == :tilt && @shape.tilts(unknown.direction).size > 1
 
       # { unknown of an axis => the one along the other direction }
       def siblings
@@ -119,7 +122,7 @@ module Nockplane
         thing = @unknowns[unknown]
         direction = thing.direction
         from = twin(unknown) || @bases[direction] || nearest(unknown)
-        return skew(unknown) unless from
+        return off_axis(unknown) unless from
 
         @known.add({ unknown => 1.0, from => -1.0 })
         Missing.new(
@@ -153,6 +156,28 @@ module Nockplane
           .select { |u| u != unknown && @known.settled?(u) && !faces_at(u).empty? }
           .min_by { |u| (@unknowns[u].value - @unknowns[unknown].value).abs }
       end
+
+      # A face out of true is placed from the largest axis square to it that is placed itself.
+      def off_axis(unknown)
+        along = vector(@unknowns[unknown].direction)
+        base =
+          @shape
+            .lines
+            .select { |l| l.square?(along) && l.unknowns.all? { |u| @known.settled?(u) } && !faces_on(l).empty? }
+            .max_by { |l| faces_on(l).sum { |n| @shape.facts[n].area }.round(3) }
+        return skew(unknown) unless base
+
+        @known.add(Definition.sum([{ unknown => 1.0 }, 1.0], [base.row(along), -1.0]))
+        Missing.new(
+          kind: :distance,
+          faces: faces_at(unknown),
+          from: faces_on(base)[0],
+          direction: along,
+          at: @unknowns[unknown].value
+        )
+      end
+
+      def faces_on(line) = @shape.facts.keys.select { |n| @shape.axis(n).equal?(line) }
 
       # A slanted face is placed by where it meets another.
       def skew(unknown)

@@ -73,6 +73,54 @@ module Nockplane
         )
       end
 
+      # Dimensions of other views that this one shows well, too: [Drawings::Dimension].
+      def elsewhere(view)
+        model = model(view)
+        frame = @drawing.frame(view)
+        others =
+          @drawing.views.select do |v|
+            v.id != view.id && v.binding == view.binding && v.revision == view.revision
+          end
+        others.flat_map { |v| @drawing.dimensions_of(v.id) }.select do |d|
+          found = model.dimension(d.dimension)
+          found && Drawings::Annotations.of(found).suits(found, frame) == 2 && drawn?(view, found)
+        end
+      end
+
+      # Edit fetching a dimension (id on the drawing) over from another view, into a row here; what stands here stays.
+      def fetch(view, id)
+        dimension = elsewhere(view).find { |d| d.id == id }
+        unless dimension
+          return Drawings::Refusal.new("#{view.name} does not show that dimension true", ["dimension/#{id}"])
+        end
+
+        moved = dimension.dup.tap { |d| d.view, d.place, d.pinned = view.id, Drawings::Annotations::Row.new, false }
+        standing = @drawing.dimensions_of(view.id).map { |d| d.dup.tap { |x| x.pinned = true } }
+        placed = tidied(view, [*standing, moved]).find { |d| d.id == id }
+        Drawings::Edit.put("#{Drawings::Annotations.words(@drawing.standard, placed)} fetched to #{view.name}", placed)
+      end
+
+      # Edit tying a dimension adrift to the model dimension of its kind at a place that was picked on its view (mm of
+      # paper); of several there the one most like it.
+      def tie_at(id, pick)
+        dimension = @drawing.dimension(id) or return Drawings::Refusal.missing(:dimension, id)
+        view = @drawing.view(dimension.view)
+        met = pick && Measuring.new(@drawing, @source).snaps(view).at(*pick)
+        unless met
+          return Drawings::Refusal.new('nothing is there; pick an edge or a point of what it is to measure', [])
+        end
+
+        ranked = Anchors.ranked(dimension.snapshot, model(view)).map(&:last)
+        found = ranked.find { |d| (d.faces & met.spot.faces).any? && !taken(view.binding).include?(d.id) }
+        return tie({ id => found.id }) if found
+
+        kind = Drawings::Annotations.of(dimension).title
+        Drawings::Refusal.new(
+          "the model has no free #{kind} of what you picked; pick something else or measure it anew",
+          []
+        )
+      end
+
       # Edit tying dimensions adrift to model dimensions: { id on the drawing => id in the model }. Their place on the
       # sheet stays.
       def tie(pairs)

@@ -13,10 +13,11 @@ module Nockplane
       ROUNDS = 3
 
       # The drawing with all proposals placed that can be, doubles dropped and a general note for the rounds left.
-      # only: ->(ModelDimension) saying which kinds of size are wanted.
-      def self.completed(drawing, source, only: ->(_) { true })
+      # only: ->(ModelDimension) saying which kinds of size are wanted; lean: is what symmetry tells dropped, too, or only
+      # what is said twice?
+      def self.completed(drawing, source, only: ->(_) { true }, lean: true)
         ROUNDS.times do
-          edit = new(drawing, source, only: only).everything
+          edit = new(drawing, source, only: only).everything(lean: lean)
           return drawing unless edit
 
           drawing = drawing.apply(edit)
@@ -41,8 +42,8 @@ module Nockplane
 
       # Edit that drops what is measured only and said already, and adds what is missing; nil when there is nothing to
       # do.
-      def everything
-        doubles = parts.flat_map { |p| p.report.spare }.select { |id| measured?(id) }
+      def everything(lean: true)
+        doubles = parts.flat_map { |p| lean ? p.report.spare : p.report.twice.map(&:saying) }.select { |id| measured?(id) }
         ready = proposals.select { |p| p.view && @only.call(p.dimension) }
         return nil if doubles.empty? && ready.empty?
 
@@ -92,7 +93,7 @@ module Nockplane
 
       def of_part(part)
         model = @source.model(part.subject)
-        wanted = Wanted.new(model)
+        wanted = Wanted.new(model, taken)
         own = model.dimensions.map { |d| [Repeats::Said.of(d), d] }
         used = []
         part.report.missing.map { |m| proposal(part, m, own_first(wanted.dimension(m), own, used), used) }

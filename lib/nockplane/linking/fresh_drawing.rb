@@ -52,7 +52,10 @@ module Nockplane
 
       def adopted(drawing)
         found = Adoption.adopted(drawing, @source, @adopt, only: @rules&.method(:want?))
-        @rules ? Completing.completed(found, @source, only: @rules.method(:want?)) : found
+        return found unless @rules
+
+        # (Running dimensions all go from one base, also where symmetry would tell the other half.)
+        Completing.completed(found, @source, only: @rules.method(:want?), lean: !@rules.running?)
       end
 
       # How many smaller scales are tried where too much stands on the sheet.

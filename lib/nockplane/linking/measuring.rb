@@ -32,14 +32,21 @@ module Nockplane
         measured(view, form, found.map(&:spot), at, anyway)
       end
 
-      # The diameter or radius of what is round at a pick: of all equal ones at once, with their count.
+      # The diameter or radius of what is round at a pick, or the setback of a chamfer: of all equal ones at once, with
+      # their count.
       def round(view_id, pick, at, anyway: false)
         view = @drawing.view(view_id) or return Drawings::Refusal.missing(:view, view_id)
         return refusal(untrue(view)) if untrue(view)
 
         met = pick && snaps(view).at(*pick)
         found = met && size_of(view, met.spot)
-        return refusal('nothing round is there; pick a circle, its centre or the outline of a cylinder') unless found
+        unless found
+          return refusal(
+            'nothing round and no chamfer is there; pick a circle, its centre, the outline of a cylinder or an ' \
+            'edge of a chamfer'
+          )
+        end
+
         if Drawings::Annotations.of(found).suits(found, @drawing.frame(view)).zero?
           return refusal('it does not show in this view')
         end
@@ -131,11 +138,24 @@ module Nockplane
         )
       end
 
-      # ModelDimension of the round face that a spot is on; nil when none is round.
+      # ModelDimension of the size of what a spot is on: of a round face its diameter or radius, of a chamfer its
+      # setback, of another cone its angle; nil when it has none.
       def size_of(view, spot)
         solid = Solids::Indexed.of(builder(view).shown(view).model.solid)
-        name = spot.faces.find { |n| solid.face(n)&.surface&.turned? } or return nil
-        Modelling::Measured.find(solid, "#{Modelling::Measured::SIZE}#{name}")
+        faces = spot.faces.filter_map { |n| solid.face(n) }
+        ids = faces.filter_map { |f| size_id(solid, f) }.sort_by(&:first)
+        ids.lazy.filter_map { |_, id| Modelling::Measured.find(solid, id) }.first
+      end
+
+      # [rank, id] of what measures a face by itself; nil for what has no size.
+      def size_id(solid, face)
+        edges = Modelling::MeasuredEdges
+        case face.surface.kind
+        when :cylinder, :sphere then [0, "#{Modelling::Measured::SIZE}#{face.name}"]
+        when :torus then [1, "#{edges::ROUND}#{face.name}"]
+        when :cone then [2, "#{Modelling::Chamfers.setback(solid, face) ? edges::CHAMFER : edges::CONE}#{face.name}"]
+        when :plane then Modelling::Chamfers.setback(solid, face) ? [3, "#{edges::CHAMFER}#{face.name}"] : nil
+        end
       end
 
       def nothing(form)

@@ -83,7 +83,8 @@ module Nockplane
       end
 
       # Edit that brings views (by id; nil: all) to their target revisions, or a Refusal when there is nothing to do.
-      def update(view_ids = nil)
+      # drop: is what loses its footing deleted along with it?
+      def update(view_ids = nil, drop: false)
         views = @drawing.views.select { |v| view_ids.nil? || view_ids.include?(v.id) }
         changed = views.reject { |v| v.revision == target(v.binding) || fault(v.binding, target(v.binding)) }
         dimensions = changed.flat_map { |v| @drawing.dimensions_of(v.id).filter_map { |d| caught_up(d, v) } }
@@ -96,10 +97,23 @@ module Nockplane
             dimensions + sheets.map { |s| s.dup.tap { |x| x.revision = target(s.binding) } }
         return Drawings::Refusal.new(idle(views), views.map { |v| "view/#{v.id}" }) if cells.empty?
 
-        Drawings::Edit.put(update_label(changed), cells)
+        lost = drop ? losing_of(changed) : []
+        put = Drawings::Edit.put(update_label(changed), cells)
+        return put if lost.empty?
+
+        Drawings::Edit.new(
+          "#{put.label}; #{lost.size} #{lost.size == 1 ? 'annotation' : 'annotations'} without footing deleted",
+          put.changes.merge(lost.to_h { |id| ["dimension/#{id}", nil] })
+        )
       end
 
       private
+
+      # Ids of dimensions that lose what they measure when views are brought up to their model.
+      def losing_of(views)
+        ids = views.map(&:id)
+        behind.select { |b| ids.include?(b.view.id) }.flat_map(&:losing)
+      end
 
       # Can both the revision shown and the one to come be built?
       def sound?(binding, revision) = fault(binding, revision).nil? && fault(binding, target(binding)).nil?

@@ -5,8 +5,10 @@ module Nockplane
     # A size that a part's definition lacks (Definition::Missing) as a model dimension that can be put on a
     # drawing: one of the model where it has it, else one measured.
     class Wanted
-      def initialize(model)
+      # taken: ids of model dimensions that stand on the drawing.
+      def initialize(model, taken = [])
         @model = model
+        @taken = taken
         @solid = model.solid
         @spots = Modelling::Spots.of(@solid)
         @index = Solids::Indexed.of(@solid)
@@ -55,36 +57,29 @@ module Nockplane
         return found("#{Modelling::MeasuredEdges::CONE}#{cone}") if cone
 
         missing.faces.each do |name|
-          edges = slanted_edges(name) or next
-          known = found(Modelling::Picked.id('angle', *edges))
-          return known if known
+          bases_of(name).each do |base|
+            known = found("#{Modelling::MeasuredEdges::LEAN}#{name}|#{base}")
+            return known if known && !@taken.include?(known.id)
+          end
         end
         nil
       end
 
-      # [direction of sight, edge of a slanted face, edge of a neighbour] in a flat side of the part.
-      def slanted_edges(name)
-        @spots.lines.each_key do |pair|
-          next unless pair.include?(name)
+      # Flat faces that the lean of another is measured from, so that it shows true along a coordinate: those it meets
+      # first, then the largest.
+      def bases_of(name)
+        surface = @index.face(name).surface
+        return [] unless surface.plane?
 
-          side = (pair - [name])[0]
-          sight = @index.face(side).surface.then { |s| s.plane? ? s.axis : nil } or next
-          other =
-            @spots.lines.each_key.find do |p|
-              p.include?(side) && !p.include?(name) && neighbours?(name, (p - [side])[0])
-            end
-          return sight, edge(pair), edge(other) if other
-        end
-        nil
+        met = @spots.lines.keys.select { |pair| pair.include?(name) }.map { |pair| (pair - [name])[0] }
+        flats = @index.faces.select { |f| f.surface.plane? && upright?(f.name) && true_along?(surface, f.surface) }
+        flats.sort_by { |f| [met.include?(f.name) ? 0 : 1, -@index.facets_of(f.name).size, f.name] }.map(&:name)
       end
 
-      def neighbours?(a, b)
-        @spots.lines.key?([a, b].sort) && [a, b].all? { |n| @index.face(n).surface.plane? } &&
-          !Geometry::Vec.parallel?(@index.face(a).surface.axis, @index.face(b).surface.axis, 1e-4)
-      end
-
-      def edge(pair)
-        Modelling::Spots::Spot.new(kind: 'edge', faces: pair, nth: [0, @spots.lines[pair].size], share: 0.5)
+      def true_along?(a, b)
+        along = Geometry::Vec.cross(a.axis, b.axis)
+        length = Geometry::Vec.length(along)
+        length > 1e-4 && along.any? { |c| c.abs > (1 - 1e-6) * length }
       end
 
       # How deep a hole goes to where its point begins, from where it starts.
@@ -140,27 +135,43 @@ module Nockplane
         Geometry::Vec.length(way) > 1e-9 && Geometry::Vec.parallel?(way, direction, 1e-5)
       end
 
-      # A slanted face is placed by a corner of it, off the base along a direction of the part.
+      # A slanted face is placed by corners of it, off the base along directions of the part; of several the first that
+      # is not given yet.
       def of_corner(missing)
         name = missing.faces[0] or return nil
         axis = @index.face(name).surface.axis
-        way, *others =
+        ways =
           [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].select { |v| Geometry::Vec.dot(v, axis).abs > 1e-6 }
             .sort_by { |v| -Geometry::Vec.dot(v, axis).abs.round(6) }
-        pair, points =
-          @spots.corners.find do |names, list|
-            names.include?(name) && list.size == 1 && others.all? { |v| flat?(names, v) }
+        corners_of(name, ways)
+          .product(ways)
+          .each do |(pair, points), way|
+            next if level?(pair, way)
+
+            base = base_along(way, points[0]) or next
+            known = across(way, base, spot('corner', pair, 0, 1))
+            return known if known && !@taken.include?(known.id)
           end
-        return nil unless pair
-
-        base = base_along(way, points[0]) or return nil
-        across(way, base, spot('corner', pair, 0, 1))
+        nil
       end
 
-      # Is one of the faces flat and square to a direction?
-      def flat?(names, way)
-        names.any? { |n| @index.face(n).surface.then { |s| s.plane? && Geometry::Vec.parallel?(s.axis, way, 1e-5) } }
+      # Corners that a face has alone, with flat faces or with one across each of the ways that it leans; those first at
+      # which it meets faces of the part's directions.
+      def corners_of(name, ways)
+        found =
+          @spots.corners.select do |names, list|
+            names.include?(name) && list.size == 1 &&
+              (names.all? { |n| @index.face(n).surface.plane? } || ways.count { |w| level?(names, w) } >= ways.size - 1)
+          end
+        found.sort_by { |names, _| [-names.count { |n| @index.face(n).surface.plane? && upright?(n) }, names] }
       end
+
+      # Is one of the faces flat and square to a way, so that it tells where the corner is along it?
+      def level?(names, way)
+        names.any? { |n| @index.face(n).surface.then { |f| f.plane? && Geometry::Vec.parallel?(f.axis, way, 1e-5) } }
+      end
+
+      def upright?(name) = @index.face(name).surface.axis.any? { |c| c.abs > 1 - 1e-6 }
 
       # A place on the outermost flat face square to a direction, away from a point.
       def base_along(way, point)
@@ -179,6 +190,11 @@ module Nockplane
 
         pair, list = @spots.circles.find { |names, _| names.include?(name) }
         pair && spot('centre', pair, 0, list.size)
+      end
+
+      # The middle of the first edge between two faces.
+      def edge(pair)
+        Modelling::Spots::Spot.new(kind: 'edge', faces: pair, nth: [0, @spots.lines[pair].size], share: 0.5)
       end
 
       def spot(kind, faces, nth, count)

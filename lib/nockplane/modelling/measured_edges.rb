@@ -3,16 +3,18 @@
 module Nockplane
   module Modelling
     # Sizes of what lies at edges of a solid, measured on its faces: chamfers of 45 degrees by their setback (all equal
-    # ones at once), the angle of a cone, the diameter of a cone's end, the radius of a round that goes about an axis,
-    # the circle or arc that the middle of a tube follows. Ids as of Measured: "measured.chamfer.FACE|FACE...",
-    # "measured.cone.FACE", "measured.rim.FACE|FACE", "measured.round.FACE", "measured.ring.FACE".
+    # ones at once), the angle of a cone or between two flat faces, the diameter of a cone's end, the radius of a round
+    # that goes about an axis, the circle or arc that the middle of a tube follows. Ids as of Measured:
+    # "measured.chamfer.FACE|FACE...", "measured.cone.FACE", "measured.rim.FACE|FACE", "measured.round.FACE",
+    # "measured.ring.FACE", "measured.lean.FACE|FACE".
     module MeasuredEdges
       CHAMFER = 'measured.chamfer.'
       CONE = 'measured.cone.'
       RIM = 'measured.rim.'
       ROUND = 'measured.round.'
       RING = 'measured.ring.'
-      ALL = { CHAMFER => :chamfer, CONE => :cone, RIM => :rim, ROUND => :round, RING => :ring }.freeze
+      LEAN = 'measured.lean.'
+      ALL = { CHAMFER => :chamfer, CONE => :cone, RIM => :rim, ROUND => :round, RING => :ring, LEAN => :lean }.freeze
 
       module_function
 
@@ -73,6 +75,50 @@ module Nockplane
           axis: Geometry::Vec.cross(surface.axis, out),
           centre: tip
         )
+      end
+
+      # The angle between two flat faces, in degrees, seen along the line in which they meet; the vertex is where that
+      # line passes the first face.
+      def lean(index, id, face, other)
+        m, n = [face, other].map { |f| f.surface.axis }
+        return nil unless [face, other].all? { |f| f.surface.plane? }
+
+        along = Geometry::Vec.cross(m, n)
+        return nil if Geometry::Vec.length(along) < 1e-4
+
+        along = Geometry::Vec.unit(along)
+        middles = [face, other].map { |f| middle(index, f) }
+        vertex = crossing(face.surface, other.surface, along, middles[0])
+        legs = [m, n].zip(middles).map { |normal, at| leg(Geometry::Vec.cross(along, normal), at, vertex) }
+        value = Math.acos(Geometry::Vec.dot(*legs).clamp(-1.0, 1.0)) * 180 / Math::PI
+        ends = legs.map { |way| Geometry::Vec.along(vertex, way, 10.0) }
+        ModelDimension.new(
+          id: id,
+          feature: 'measured',
+          kind: :angle,
+          value: value.round(6),
+          unit: 'deg',
+          count: 1,
+          faces: [face.name, other.name],
+          from: ends[0],
+          to: ends[1],
+          axis: along,
+          centre: vertex
+        )
+      end
+
+      # The point of the line in which two planes meet that is nearest to a place.
+      def crossing(a, b, along, place)
+        # (Down the first plane, square to the line, until the second is met.)
+        off = Geometry::Vec.along(place, a.axis, -a.distance(place))
+        down = Geometry::Vec.cross(along, a.axis)
+        Geometry::Vec.along(off, down, -b.distance(off) / Geometry::Vec.dot(down, b.axis))
+      end
+
+      # Unit direction of a face away from a vertex.
+      def leg(way, middle, vertex)
+        way = Geometry::Vec.unit(way)
+        Geometry::Vec.dot(way, Geometry::Vec.sub(middle, vertex)).negative? ? Geometry::Vec.neg(way) : way
       end
 
       # The diameter of the circle in which two faces on one axis meet.
