@@ -13,8 +13,8 @@ module Nockplane
       ROUNDS = 3
 
       # The drawing with all proposals placed that can be, doubles dropped and a general note for the rounds left.
-      # only: ->(ModelDimension) saying which kinds of size are wanted; lean: is what symmetry tells dropped, too, or only
-      # what is said twice?
+      # only: ->(ModelDimension) saying which kinds of size are wanted; lean: is what symmetry tells dropped, too, or
+      # only what is said twice?
       def self.completed(drawing, source, only: ->(_) { true }, lean: true)
         ROUNDS.times do
           edit = new(drawing, source, only: only).everything(lean: lean)
@@ -43,7 +43,9 @@ module Nockplane
       # Edit that drops what is measured only and said already, and adds what is missing; nil when there is nothing to
       # do.
       def everything(lean: true)
-        doubles = parts.flat_map { |p| lean ? p.report.spare : p.report.twice.map(&:saying) }.select { |id| measured?(id) }
+        reports = parts.map(&:report)
+        spare = lean ? reports.flat_map(&:spare) : reports.flat_map(&:twice).map(&:saying)
+        doubles = spare.select { |id| measured?(id) }
         ready = proposals.select { |p| p.view && @only.call(p.dimension) }
         return nil if doubles.empty? && ready.empty?
 

@@ -75,9 +75,13 @@ module Nockplane
 
       # What needs the sheet as it will be: running rows, where they stand in nothing's way, and general notes.
       def finished(drawing)
-        running = @rules.running? ? Drawings::RunningRows.of(drawing, @source) : drawing
-        drawing = running if faults(running) <= faults(drawing)
-        GeneralNotes.added(drawing, @source)
+        GeneralNotes.added(@rules.running? ? running(drawing) : drawing, @source)
+      end
+
+      # With running rows on the side of their views where less is in the way; as it is where they would stand in more.
+      def running(drawing)
+        tried = [1, -1].map { |side| Drawings::RunningRows.of(drawing, @source, side: side) }
+        [*tried, drawing].min_by.with_index { |d, i| [faults(d), i] }
       end
 
       def scale(drawing) = drawing.sheets.sum(&:scale)

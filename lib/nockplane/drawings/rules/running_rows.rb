@@ -9,10 +9,11 @@ module Nockplane
       LEAST = 3
       SAME = 0.01
 
-      # The drawing with such rows.
-      def self.of(drawing, source) = drawing.views.reduce(drawing) { |d, v| new(d, source, v).drawing }
+      # The drawing with such rows; side: 1 or -1 of their views (as of Annotations::Row).
+      def self.of(drawing, source, side: 1) = drawing.views.reduce(drawing) { |d, v| new(d, source, v, side).drawing }
 
-      def initialize(drawing, source, view)
+      def initialize(drawing, source, view, side)
+        @side = side
         @drawing = drawing
         @view = view
         @builder = SceneBuilder.new(drawing, view.sheet, source, shade: :known)
@@ -56,7 +57,7 @@ module Nockplane
         sorted.each_with_index.map do |d, i|
           d.dup.tap do |n|
             n.snapshot = from(origin, d)
-            n.place = Annotations::Running.new(side: 1, gap: @drawing.standard.first_row, origin: i.zero?)
+            n.place = Annotations::Running.new(side: @side, gap: @drawing.standard.first_row, origin: i.zero?)
             n.pinned = true
           end
         end
