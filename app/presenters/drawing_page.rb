@@ -207,11 +207,7 @@ module App
 
       # What a dimension measures, in words.
       def label(dimension)
-        labeller(dimension).of(
-          dimension.dimension,
-          kind: dimension.snapshot.kind,
-          faces: dimension.snapshot.faces
-        )
+        labeller(dimension).of(dimension.dimension, kind: dimension.snapshot.kind, faces: dimension.snapshot.faces)
       end
 
       # Its number as it is typed, in the drawing's manner.
@@ -226,17 +222,26 @@ module App
         return [] unless dimension.snapshot.unit == 'mm'
 
         holes = { 'diameter' => true, 'turned_diameter' => false }[dimension.kind]
-        Nockplane::Tolerancing::Fits.at(dimension.snapshot.value, holes: holes).map do |code, *deviations|
-          [code, Nockplane::Tolerancing::Fits.words(*deviations)]
-        end
+        Nockplane::Tolerancing::Fits
+          .at(dimension.snapshot.value, holes: holes)
+          .map { |code, *deviations| [code, Nockplane::Tolerancing::Fits.words(*deviations)] }
       end
 
-      # Tolerancing::Frame, or the letter of a datum, that was set by hand; nil of anything else.
+      # Tolerancing::Frame or Texture, or the letter of a datum, that was set by hand; nil of anything else.
       def marked(dimension)
-        kind, _, words = Nockplane::Modelling::Marked.id?(dimension.dimension) && Nockplane::Modelling::Marked.read(dimension.dimension)
+        kind, _, words =
+          Nockplane::Modelling::Marked.id?(dimension.dimension) &&
+            Nockplane::Modelling::Marked.read(dimension.dimension)
         return nil unless kind
 
-        kind == 'datum' ? words : Nockplane::Tolerancing::Frame.parse(words)
+        case kind
+        when 'datum'
+          words
+        when 'surface_texture'
+          Nockplane::Tolerancing::Texture.parse(words)
+        else
+          Nockplane::Tolerancing::Frame.parse(words)
+        end
       end
 
       # Can the size carry a tolerance in the model?
@@ -262,12 +267,14 @@ module App
       # [[words, is it lost?], ...] of what the leaders of a note point at.
       def tips(note)
         places = builder(@sheet, :known).tips(note)
-        (note.leaders || []).zip(places).map do |tip, place|
-          view = @value.view(tip.view)
-          labels = view && Nockplane::Linking::FaceWords.in(Workshop.source, @value.subject(view))
-          faces = tip.spot[1].first(2).map { |n| labels&.[](n) || n }
-          ["#{tip.spot[0]} of #{faces.join(' and ')}", place.lost]
-        end
+        (note.leaders || [])
+          .zip(places)
+          .map do |tip, place|
+            view = @value.view(tip.view)
+            labels = view && Nockplane::Linking::FaceWords.in(Workshop.source, @value.subject(view))
+            faces = tip.spot[1].first(2).map { |n| labels&.[](n) || n }
+            ["#{tip.spot[0]} of #{faces.join(' and ')}", place.lost]
+          end
       end
 
       def adrift(dimension) = docket.adrift_of(dimension.id)
@@ -298,9 +305,13 @@ module App
 
       def standing
         @standing ||=
-          template? ?
-            [Nockplane::Linking::Docket.new, true] :
-            Standings.of(@record).then { |docket, current| [docket || Nockplane::Linking::Docket.new, current] }
+          (
+            if template?
+              [Nockplane::Linking::Docket.new, true]
+            else
+              Standings.of(@record).then { |docket, current| [docket || Nockplane::Linking::Docket.new, current] }
+            end
+          )
       end
     end
   end

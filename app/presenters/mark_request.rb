@@ -6,7 +6,7 @@ module App
     # [[x, y]], "key": "position", "zone": "⌀", "value": "0,2", "modifiers": "Ⓜ", "datum1": "A", ... }, "datum", and
     # "remark" for one that stands.
     class MarkRequest
-      DOES = %w[frame datum remark].freeze
+      DOES = %w[frame datum texture remark].freeze
       DATUMS = %w[datum1 datum2 datum3].freeze
 
       def self.does?(name) = DOES.include?(name)
@@ -27,12 +27,28 @@ module App
           marking.frame(id, pick, frame)
         when 'datum'
           marking.datum(id, pick, text('letter').upcase)
+        when 'texture'
+          marking.texture(id, pick, texture)
         else
-          marking.reword(id, @data.key?('letter') ? text('letter').upcase : frame)
+          marking.reword(id, given)
         end
       end
 
       private
+
+      # What a form of one that stands says.
+      def given
+        return text('letter').upcase if @data.key?('letter')
+
+        @data.key?('texture') ? texture : frame
+      end
+
+      # Tolerancing::Texture of the form.
+      def texture
+        lay = text('lay').empty? ? nil : text('lay')
+        value = text('texture').tr(',', '.').sub(/\A(R[a-z]+)\s*(?=\d)/, '\1 ')
+        Nockplane::Tolerancing::Texture.new(text('form'), value, lay)
+      end
 
       def text(key) = @data[key].to_s.strip
 

@@ -85,6 +85,10 @@ const KINDS = {
     stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => snap(p, offered) }],
     edit: ([points]) => ({ ...given, do: 'datum', points }),
   }),
+  texture: (given, offered) => ({
+    stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => snap(p, offered) }],
+    edit: ([points]) => ({ ...given, do: 'texture', points }),
+  }),
   'tie at': (given, offered) => ({
     stages: [
       { shape: 'pick', words: 'Pick an edge or a point of what it is to measure', snap: (p) => snap(p, offered) },
@@ -113,7 +117,7 @@ const KINDS = {
 };
 
 // Kinds that want to know what the view offers to be met.
-const SNAPPING = ['measure', 'measure several', 'leader', 'frame', 'datum', 'tie at'];
+const SNAPPING = ['measure', 'measure several', 'leader', 'frame', 'datum', 'texture', 'tie at'];
 
 const fields = (form) => Object.fromEntries(new FormData(form));
 

@@ -56,6 +56,18 @@ class MarkingTest < AppTest
     assert_equal ['seat/wall'], marks[1].snapshot.faces
   end
 
+  def test_a_surface_texture_stands_on_a_reference_line
+    texture = ->(**given) do
+      edit(do: 'texture', what: 'view/front', points: [at('front', [-25.0, -25.0, 6.0])], form: 'removed', **given)
+    end
+    assert_match(/name the parameter and its value, such as Ra 1.6/, texture[texture: '1,6']['error'])
+    texture[texture: 'Ra 1,6', lay: '=']
+    assert_equal ['Ra 1,6 ='], words
+    edit(do: 'remark', what: "dimension/#{marks[0].id}", texture: 'Rz6.3', form: 'kept', lay: '')
+    assert_equal ['Rz 6,3'], words
+    assert_includes get("/drawings/#{drawn.slug}?select=dimension/#{marks[0].id}").body, 'value="Rz 6.3"'
+  end
+
   def test_its_words_are_changed_and_it_follows_the_model_or_goes_adrift
     frame('plan', [28.0, 0.0, 6.0], 'circularity', '0,05')
     id = marks[0].id

@@ -44,7 +44,7 @@ class AnnotationsTest < CoreTest
       kind: kind,
       value: 20.0,
       count: 1,
-      prefix: { 'tolerance_frame' => 'position|⌀0.2|A', 'datum' => 'A' }[kind],
+      prefix: { 'tolerance_frame' => '⌖|⌀0.2|A', 'datum' => 'A', 'surface_texture' => 'removed|Ra 1.6' }[kind],
       faces: ['h/wall'],
       from: [-10.0, 0.0, 5.0],
       to: [10.0, 0.0, 5.0],
@@ -163,7 +163,7 @@ class AnnotationsTest < CoreTest
 
   def test_only_sizes_are_typed_and_only_lengths_in_units
     sizes = Annotations.all.values.select(&:size?).map(&:name)
-    assert_equal %w[tolerance_frame datum note], Annotations.all.keys - sizes
+    assert_equal %w[tolerance_frame datum surface_texture note], Annotations.all.keys - sizes
     refute Annotations.all['angle'].length?
     assert_equal '20', measured('linear').typed(@drawing.standard)
     assert_equal '20', measured('angle').typed(@drawing.standard)

@@ -103,6 +103,22 @@ module Nockplane
         ]
       end
 
+      # A symbol of surface texture on the reference line of a leader. texture: Tolerancing::Texture; knee: where the
+      # line begins.
+      def texture(tip, toward, knee, texture)
+        symbol = TextureInk.new(@standard, layer: LAYER, tone: @tone)
+        left = symbol.ends[0][0].abs + 1
+        right = left + symbol.width(texture)
+        rightwards = knee[0] >= tip[0]
+        start = rightwards ? knee[0] : knee[0] - right
+        [
+          thin(tip, knee),
+          arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
+          thin([start, knee[1]], rightwards ? [start + (2 * left), knee[1]] : knee),
+          *symbol.ink(start + left, knee[1], texture)
+        ]
+      end
+
       # vertex on paper, angles in radians counter-clockwise, radius of the arc; words centred on its middle.
       def angle(vertex, from, to, radius, words)
         at = ->(a, r) { [vertex[0] + (r * Math.cos(a)), vertex[1] + (r * Math.sin(a))] }

@@ -23,6 +23,7 @@ module Nockplane
             Chamfer,
             ToleranceFrame,
             Datum,
+            SurfaceTexture,
             Text
           ].to_h { |k| [k::NAME, k.new] }.freeze
       end

@@ -20,6 +20,18 @@ module Nockplane
         on_face(view_id, pick) { |view, face| lettered(view, face, letter) }
       end
 
+      # A surface texture on the face met at a pick. texture: Tolerancing::Texture.
+      def texture(view_id, pick, texture)
+        on_face(view_id, pick) do |view, face|
+          fault = texture_fault(texture)
+          if fault
+            refusal(fault)
+          else
+            put(view, Modelling::Marked.id('surface_texture', face, texture.to_s), 'Surface texture')
+          end
+        end
+      end
+
       # Other words of a frame or datum that was set by hand; it stays where it is.
       def reword(id, frame_or_letter)
         cell = @drawing.dimension(id) or return Drawings::Refusal.missing(:dimension, id)
@@ -27,7 +39,7 @@ module Nockplane
         return refusal('only what was set by hand is changed here; this comes from the model') unless kind
 
         view = @drawing.view(cell.view)
-        faults = kind == 'datum' ? letter_faults(frame_or_letter, id) : frame_faults(view, face, frame_or_letter)
+        faults = faults_of(kind, view, face, frame_or_letter, id)
         return refusal(faults) if faults
 
         found = dimension(view, Modelling::Marked.id(kind, face, frame_or_letter.to_s)) or
@@ -48,6 +60,20 @@ module Nockplane
       def next_letter = Tolerancing::Frame.next_letter(datums.keys)
 
       private
+
+      # What is wrong with other words of a mark, nil when nothing is.
+      def faults_of(kind, view, face, given, id)
+        case kind
+        when 'datum'
+          letter_faults(given, id)
+        when 'surface_texture'
+          texture_fault(given)
+        else
+          frame_faults(view, face, given)
+        end
+      end
+
+      def texture_fault(texture) = texture.is_a?(Tolerancing::Texture) ? texture.fault : 'say what texture is asked'
 
       def refusal(words) = Drawings::Refusal.new(words, [])
       def words(cell) = Drawings::Annotations.words(@drawing.standard, cell).to_s

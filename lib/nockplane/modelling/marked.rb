@@ -2,11 +2,12 @@
 
 module Nockplane
   module Modelling
-    # What a person marked on a face of a model by hand, as model dimensions: a tolerance frame or a datum. The id says
+    # What a person marked on a face of a model by hand, as model dimensions: a tolerance frame, a datum, a
+    # surface texture. The id says
     # it all: "marked:" and JSON of [kind, face, words], so that it is found again on any revision that has the face.
     module Marked
       PREFIX = 'marked:'
-      KINDS = %w[tolerance_frame datum].freeze
+      KINDS = %w[tolerance_frame datum surface_texture].freeze
       LONGEST = 200
 
       module_function
