@@ -48,6 +48,19 @@ module Nockplane
         (@tilts ||= {})[direction] ||= turning(direction)
       end
 
+      # Most axes about or along which a part is looked at for what is alike: beyond that the smaller ones are left out.
+      MOST_AXES = 48
+
+      # The axes that most of the part is turned about, AxisLine.
+      def main_lines
+        @main_lines ||=
+          begin
+            areas = Hash.new(0.0).compare_by_identity
+            @axis_of.each { |name, line| areas[line] += @facts[name].area }
+            @lines.max_by(MOST_AXES) { |l| areas[l].round(3) }
+          end
+      end
+
       # [lowest, highest] of the part along a unit vector, mm.
       def extent(vector)
         @facts.each_value.flat_map { |f| f.points.map { |p| Geometry::Vec.dot(p, vector) }.minmax }.minmax

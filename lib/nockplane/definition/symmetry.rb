@@ -28,7 +28,7 @@ module Nockplane
       def middles(direction)
         vector = @shape.vector(direction)
         ends = @shape.extent(vector)
-        axes = @shape.lines.select { |l| l.across.include?(direction) }.map { |l| l.at(vector) }
+        axes = @shape.main_lines.select { |l| l.across.include?(direction) }.map { |l| l.at(vector) }
         [ends.sum / 2, *axes].uniq { |v| (v / SAME).round }
       end
 

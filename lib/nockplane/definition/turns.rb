@@ -29,7 +29,7 @@ module Nockplane
 
       # Axes along directions of the part, and those through its middle, about which a hexagon stands that has no bore.
       def lines
-        own = @shape.lines.select { |l| @unknowns.main?(l.direction) }
+        own = @shape.main_lines.select { |l| @unknowns.main?(l.direction) }
         middles = (0..2).map { |d| middle(d) }
         own + middles.reject { |m| own.any? { |l| l.direction == m.direction && l.distance(m.origin) < SAME } }
       end
@@ -91,11 +91,20 @@ module Nockplane
         Mark.new(face.name, face.kind, angle(Geometry::Vec.sub(place, line.origin)), sizes, near)
       end
 
+      # (Sorted by the first exact number, so that each is compared with the groups near it only.)
       def clusters(list)
-        list.each_with_object([]) do |mark, groups|
-          known = groups.find { |g| alike?(mark, g[0]) }
-          known ? known << mark : groups << [mark]
-        end
+        groups = []
+        list
+          .sort_by { |m| m.exact[0] }
+          .each do |mark|
+            known =
+              groups
+                .reverse_each
+                .take_while { |g| mark.exact[0] - g[0].exact[0] < SAME }
+                .find { |g| alike?(mark, g[0]) }
+            known ? known << mark : groups << [mark]
+          end
+        groups
       end
 
       def alike?(a, b)

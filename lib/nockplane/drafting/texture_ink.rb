@@ -10,8 +10,8 @@ module Nockplane
       LONG = 3.0
       SLANT = 1 / Math.sqrt(3)
 
-      # Tolerancing::Texture of its cells as they stand on a drawing of the standard ("Ra 1,6"); what can't be read stands
-      # as it is.
+      # Tolerancing::Texture of its cells as they stand on a drawing of the standard ("Ra 1,6"); what can't be read
+      # stands as it is.
       def self.read(standard, text)
         found = Tolerancing::Texture.parse(text) || Tolerancing::Texture.new('any', text.to_s, nil)
         found.dup.tap { |t| t.value = t.value.tr('.', standard.decimal) }
