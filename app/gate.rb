@@ -14,7 +14,7 @@ module App
     POINTS = %w[points].freeze
     MOST_POINTS = 2000
     POINT = %w[at].freeze
-    NAMED = %w[sizes tolerances features].freeze
+    NAMED = %w[sizes fits features].freeze
     # Whole numbers in JSON bodies.
     WHOLE = %w[base on].freeze
     TEXT = 300_000

@@ -86,7 +86,7 @@ module App
 
       # { name => tolerance in the recipe's manner, nil for none }: fits by the value that the size had.
       def tolerances
-        (@data['tolerances'] || {}).to_h do |name, given|
+        (@data['fits'] || {}).to_h do |name, given|
           value = @before&.parameters&.find { |p| p[:name] == name.to_s }&.fetch(:value)
           [name.to_s, Trial.tolerance(given, value)]
         end

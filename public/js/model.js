@@ -181,7 +181,7 @@ function changes() {
   document.querySelectorAll('[data-feature]').forEach((i) => {
     if (i.checked !== i.defaultChecked) features[i.dataset.feature] = i.checked;
   });
-  return { sizes, tolerances, features };
+  return { sizes, fits: tolerances, features };
 }
 
 byId('sizes-form')?.addEventListener('submit', (e) => {

@@ -64,14 +64,14 @@ class TolerancesTest < AppTest
     page = get("/models/#{lid.slug}").body
     assert_includes page, 'name="tolerance:length"'
     assert_match(%r{<option value="h9">0 / -0.087</option>}, page, 'of 100 mm')
-    tried = post_json("/models/#{lid.slug}/try", { tolerances: { length: '100.1/99.9', thick: 'h9' } })
+    tried = post_json("/models/#{lid.slug}/try", { fits: { length: '100.1/99.9', thick: 'h9' } })
     assert_includes tried['text'], 'tolerance: "±0.1"'
     assert_includes tried['text'], 'thick: {value: 6, fit: h9}'
     assert_equal [['length', '100 ±0.2', '100 ±0.1'], ['thick', '6', '6 h9']],
                  tried['changed'].map { |c| c.values_at('name', 'old', 'new') }
     assert_match(
       /Tolerance 'z99' can't be read/,
-      post_json("/models/#{lid.slug}/try", { tolerances: { thick: 'z99' } })['error']
+      post_json("/models/#{lid.slug}/try", { fits: { thick: 'z99' } })['error']
     )
   end
 end
