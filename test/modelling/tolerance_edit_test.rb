@@ -48,6 +48,11 @@ class ToleranceEditTest < CoreTest
     assert_match(/line 4.*upper deviation 0.1 is below the lower one 0.2; write the larger first/, fault.message)
   end
 
+  def test_a_name_that_is_not_there_is_told
+    fault = assert_raises(Modelling::RecipeFault) { with('width', '±0.1') }
+    assert_match(/there is no parameter 'width'; the recipe has length, bore, thick, wide/, fault.message)
+  end
+
   def test_limits_and_fits_of_a_size
     read = ->(text, size) { Tolerancing::Tolerance.read(text, size)&.to_s }
     assert_equal '+0.05/-0.1', read['12.05/11.9', 12.0]

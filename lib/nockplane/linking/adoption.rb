@@ -73,7 +73,7 @@ module Nockplane
         )
       end
 
-      # Dimensions of other views that this one shows well, too: [Drawings::Dimension].
+      # Dimensions of the model in other views that this one shows well, too: [Drawings::Dimension].
       def elsewhere(view)
         model = model(view)
         frame = @drawing.frame(view)
@@ -82,6 +82,8 @@ module Nockplane
             v.id != view.id && v.binding == view.binding && v.revision == view.revision
           end
         others.flat_map { |v| @drawing.dimensions_of(v.id) }.select do |d|
+          next if Modelling::ModelDimension.reference?(d.dimension)
+
           found = model.dimension(d.dimension)
           found && Drawings::Annotations.of(found).suits(found, frame) == 2 && drawn?(view, found)
         end

@@ -39,20 +39,25 @@ module Nockplane
       # Recipe text with parameters set: { name => number or expression }. Raises RecipeFault for an unknown name.
       def with_sizes(sizes)
         sizes.reduce(self) do |recipe, (name, value)|
-          parameter = recipe.parameter(name) or
-            raise RecipeFault,
-                  Fault.new(
-                    nil,
-                    "parameters.#{name}",
-                    "there is no parameter '#{name}'; the recipe has #{recipe.parameters.map(&:name).join(', ')}"
-                  )
+          parameter = recipe.known_parameter(name)
           self.class.parse(recipe.source.with(parameter.path, value))
         end
       end
 
+      # The parameter of a name. Raises RecipeFault when there is none.
+      def known_parameter(name)
+        parameter(name) or
+          raise RecipeFault,
+                Fault.new(
+                  nil,
+                  "parameters.#{name}",
+                  "there is no parameter '#{name}'; the recipe has #{parameters.map(&:name).join(', ')}"
+                )
+      end
+
       # Recipe with another tolerance of a parameter: "±0.1", "+0.2/-0.1", a fit such as "H7", nil for none.
       def with_tolerance(name, text)
-        path = "parameters.#{name}"
+        path = "parameters.#{known_parameter(name).name}"
         tolerance = Tolerancing::Tolerance.parse(text.to_s)
         key = tolerance&.fit? ? 'fit' : 'tolerance'
         unless @source.data['parameters'][name].is_a?(Hash)
