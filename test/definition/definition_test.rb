@@ -19,24 +19,7 @@ class DefinitionTest < CoreTest
     own.map { |d| saying(d) }
   end
 
-  def saying(found)
-    kind = Drawings::Annotations.of(found)
-    D::Saying.new(
-      key: found.id,
-      words: found.value.to_s,
-      says: kind.says,
-      value: found.value,
-      faces: found.faces,
-      from: found.from,
-      to: found.to,
-      direction: (kind.direction(found) if kind.says == :level),
-      axis: found.axis,
-      centre: found.centre,
-      radius: kind.said_radius(found),
-      count: found.count,
-      spare: found.reference?
-    )
-  end
+  def saying(found) = Linking::Completeness.saying(found, key: found.id, words: found.value.to_s)
 
   def report(features, *distances) = built(features).then { |m| D.of(m.solid, sayings(m, *distances)) }
 

@@ -17,7 +17,6 @@ module Nockplane
         :from,
         :to,
         :direction,
-        :axis,
         :centre,
         :radius,
         :count,

@@ -49,8 +49,6 @@ module Nockplane
         defines(@keyed[key] ||= made(kind, direction, value), face)
       end
 
-      def key?(key) = @keyed.key?(key)
-
       private
 
       def made(kind, direction, value)

@@ -13,6 +13,27 @@ module Nockplane
       BEVELS = /\bchamfers?\b[^\n]*?(\d+(?:[.,]\d+)?)\s*(?:[x×]\s*45|mm|$)/i
       SHAPES = /\b(?:surfaces?|shapes?|contours?|profiles?)\b[^\n]*\bmodel\b/i
 
+      # What a ModelDimension says of the faces it stands on (Definition::Saying); nil when it says no size or place.
+      def self.saying(found, key:, words:)
+        kind = Drawings::Annotations.of(found)
+        return nil unless kind.says
+
+        Definition::Saying.new(
+          key: key,
+          words: words,
+          says: kind.says,
+          value: found.value,
+          faces: found.faces,
+          from: found.from,
+          to: found.to,
+          direction: (kind.direction(found) if kind.says == :level),
+          centre: found.centre,
+          radius: kind.said_radius(found),
+          count: found.count,
+          spare: found.reference?
+        )
+      end
+
       def initialize(drawing, source)
         @drawing = drawing
         @source = source
@@ -23,9 +44,6 @@ module Nockplane
         @parts ||= @drawing.bindings.filter_map { |b| part(b) }
       end
 
-      # The dimension of a key of a saying; nil for a note.
-      def dimension(key) = @drawing.dimension(key)
-
       private
 
       def part(binding)
@@ -34,7 +52,7 @@ module Nockplane
         model = @source.model(subject)
         return nil if model.assembly? || model.solid.facets.empty?
 
-        Part.new(binding, subject, report(subject, model, sayings(views, model) + general(model)))
+        Part.new(binding, subject, report(subject, model, sayings(views, model) + general))
       end
 
       # Kept by the model's text and what is said of it.
@@ -60,40 +78,24 @@ module Nockplane
       end
 
       def saying(dimension, found)
-        kind = Drawings::Annotations.of(found)
-        return nil unless kind.says
-
-        Definition::Saying.new(
-          key: dimension.id,
-          words: Drawings::Annotations.words(@drawing.standard, dimension).to_s,
-          says: kind.says,
-          value: found.value,
-          faces: found.faces,
-          from: found.from,
-          to: found.to,
-          direction: (kind.direction(found) if kind.says == :level),
-          axis: found.axis,
-          centre: found.centre,
-          radius: kind.said_radius(found),
-          count: found.count,
-          spare: Modelling::ModelDimension.reference?(dimension.dimension)
-        )
+        words = Drawings::Annotations.words(@drawing.standard, dimension).to_s
+        Completeness.saying(found, key: dimension.id, words: words)
       end
 
       # What general notes say.
-      def general(model)
+      def general
         @drawing.notes.flat_map do |note|
           text = note.text
           [
-            *text.scan(ROUNDS).map { |(n)| noted(note, :rounds, radius: length(n, model)) },
-            *text.scan(BEVELS).map { |(n)| noted(note, :bevels, value: length(n, model)) },
+            *text.scan(ROUNDS).map { |(n)| noted(note, :rounds, radius: length(n)) },
+            *text.scan(BEVELS).map { |(n)| noted(note, :bevels, value: length(n)) },
             *(text.match?(SHAPES) ? [noted(note, :shapes)] : [])
           ]
         end
       end
 
       # mm of a number in a note, which stands in the units of the drawing.
-      def length(text, _model) = text.tr(',', '.').to_f * (@drawing.standard.inch? ? 25.4 : 1.0)
+      def length(text) = text.tr(',', '.').to_f * (@drawing.standard.inch? ? 25.4 : 1.0)
 
       def noted(note, says, **fields)
         Definition::Saying.new(key: "note #{note.id}", words: note.text, says: says, faces: [], **fields)
