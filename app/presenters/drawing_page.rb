@@ -8,6 +8,7 @@ module App
 
       include ModelsOffered
       include SheetScript
+      include RuleWords
 
       # sheet: id or nil for the first; select: cell key or nil.
       def initialize(record, sheet, select)
@@ -28,6 +29,7 @@ module App
         house/standard
         house/layers
         house/berths
+        house/rules
         house/template
         house/complete
       ].freeze

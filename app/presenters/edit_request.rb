@@ -28,6 +28,7 @@ module App
 
       def asked_for
         return ViewRequest.new(@value, @source, @data, @mm).edit if ViewRequest.does?(@data['do'])
+        return RuleRequest.new(@value, @source, @data).edit if RuleRequest.does?(@data['do'])
         return CompletenessRequest.new(@value, @source, @data).edit if CompletenessRequest.does?(@data['do'])
         return MarkRequest.new(@value, @source, @data, @mm).edit if MarkRequest.does?(@data['do'])
         return HouseRequest.new(@value, @source, @data, record: @record).edit if HouseRequest.does?(@data['do'])
@@ -41,8 +42,8 @@ module App
           Nockplane::Linking::Adoption.new(@value, @source).adopt(view, @data['dimensions'])
         when 'restyle'
           Nockplane::Drawings::ViewEdits.restyle(@value, id, scale: scale, **restyling)
-        when 'tidy'
-          tidy
+        when 'place anew'
+          place_anew
         when 'to sheet'
           Nockplane::Drawings::ViewEdits.to_sheet(@value, id, @data['to'].to_s)
         when 'fetch'
@@ -146,12 +147,12 @@ module App
       end
 
       # Rows made anew for all dimensions of a view, also those moved by hand.
-      def tidy
+      def place_anew
         free = @value.dimensions_of(view.id).map { |d| d.dup.tap { |x| x.pinned = false } }
-        return Nockplane::Drawings::Refusal.new("#{view.name} has no dimensions to tidy", []) if free.empty?
+        return Nockplane::Drawings::Refusal.new("#{view.name} has no dimensions to place", []) if free.empty?
 
         Nockplane::Drawings::Edit.put(
-          "Dimensions of #{view.name} tidied",
+          "Dimensions of #{view.name} placed anew",
           Nockplane::Linking::Adoption.new(@value, @source).tidied(view, free)
         )
       end

@@ -50,6 +50,17 @@ module App
           redirect "/runs/#{run.id}"
         end
 
+        # The layout rules of all drawings on whose sheets things collide.
+        app.post '/docket/tidy' do
+          drawings = Presenters::Board.new.unclean.select { |c| c.docket.collisions.any? }.map(&:drawing)
+          raise Refused, 'Nothing collides on any drawing.' if drawings.empty?
+
+          items = drawings.map { |d| { what: "#{d.number} #{d.title}", slug: d.slug, state: 'waiting' } }
+          title = "Tidying #{plural(drawings.size, 'drawing')}"
+          run = Queue.start('tidy', title, items: items) { |r| Jobs::TidyJob.new(r.id) }
+          redirect "/runs/#{run.id}"
+        end
+
         app.post '/intake/:id/dismiss' do
           Actions::SettleIntake.call(params['id'].to_i)
           redirect '/'

@@ -63,6 +63,12 @@ module App
           json Presenters::CompletenessColumn.new(page).to_h
         end
 
+        # A sheet as its layout rules would have it.
+        app.get '/drawings/:slug/tidied' do
+          page = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)
+          json Presenters::Tidied.new(page, params).to_h
+        end
+
         # Model dimensions that a view could take, drawn where they would stand.
         app.get '/drawings/:slug/views/:view/candidates' do
           page = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)

@@ -15,6 +15,8 @@ import { mount as mountKeys } from './drawing_keys.js';
 import { mount as mountPreview } from './adrift_preview.js';
 import { mount as mountNote } from './note_placing.js';
 import { mount as mountInPlace } from './size_in_place.js';
+import { mount as mountRemoving } from './removing.js';
+import { mount as mountTidied } from './tidy_preview.js';
 import { watch, morph, typed } from './live.js';
 import { post, postForm, get, tell } from './talk.js';
 
@@ -26,6 +28,16 @@ let version = data.version;
 let selected = new URLSearchParams(location.search).get('select') || '';
 
 const ask = mountAsk(byId('clash'));
+const remove = mountRemoving({
+  ask,
+  edit: (what) => edit(what),
+  views: () => data.views,
+  selected: () => selected,
+  leave: () => {
+    selected = '';
+    sheet.select('');
+  },
+});
 const sheet = mount(desk, {
   data,
   onSelect: (key) => {
@@ -74,10 +86,16 @@ const columns = mountColumns(document.querySelector('.drawing-page'), { onChange
 sheet.select(selected);
 
 const shading = mountShading({ base, sheet, sheetId: () => data.sheet, version: () => version });
+const tidied = mountTidied({
+  svg: () => desk.querySelector('svg.sheet'),
+  column,
+  path: (what) => `${base}/tidied?${new URLSearchParams({ sheet: data.sheet, what })}`,
+});
 const compare = beforeAfter({ sheet: desk, column, path: (view) => `${base}/views/${view}/before-after` });
 
 function show(state, { keepTyped = false } = {}) {
   compare.end();
+  tidied.end();
   version = state.version;
   const other = state.on && state.on !== data.sheet;
   Object.assign(data, {
@@ -194,32 +212,6 @@ function select(key) {
 }
 
 window.addEventListener('popstate', () => turnTo(new URLSearchParams(location.search).get('select') || ''));
-
-// Deleting a view asks when more goes with it.
-function remove(what, goes = goesWith(what)) {
-  const gone = (how) => {
-    if (what === selected) {
-      selected = '';
-      sheet.select('');
-    }
-    return edit({ do: how, what });
-  };
-  const keeps = data.views[what]?.keeps;
-  if (!goes) gone('delete');
-  else
-    ask.show(`${data.views[what]?.name || 'It'} goes with ${goes}.`, [
-      { words: 'Delete it all', act: () => gone('delete') },
-      ...(keeps
-        ? [
-            {
-              words: `Keep ${keeps} as ${/ and |,/.test(keeps) ? 'views' : 'a view'} of their own`,
-              act: () => gone('keep children'),
-            },
-          ]
-        : []),
-    ]);
-}
-const goesWith = (what) => data.views[what]?.goes || '';
 
 const hand = mountHand({
   sheet,

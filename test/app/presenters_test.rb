@@ -80,14 +80,17 @@ class PresentersTest < AppTest
     assert_empty value.notes
   end
 
-  def test_tidying_puts_a_moved_dimension_back_in_its_row
+  def test_placing_anew_puts_a_moved_dimension_back_in_its_row
     id = value.dimensions_of('plan').find { |d| d.place.is_a?(Nockplane::Drawings::Annotations::Row) }.id
     place = value.dimension(id).place
     edits(do: 'move', what: "dimension/#{id}", dx: 4, dy: 6)
     assert value.dimension(id).pinned
+    moved = value.dimension(id).place
     edits(do: 'tidy', what: 'view/plan')
+    assert_equal moved, value.dimension(id).place
+    edits(do: 'place anew', what: 'view/plan')
     assert_equal place, value.dimension(id).place
-    assert_equal 'Isometric view has no dimensions to tidy', edits(do: 'tidy', what: 'view/iso')['error']
+    assert_equal 'Isometric view has no dimensions to place', edits(do: 'place anew', what: 'view/iso')['error']
   end
 
   def test_updating_views_by_name

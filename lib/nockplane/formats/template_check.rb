@@ -13,7 +13,7 @@ module Nockplane
         found = keys + hanging
         return found unless found.empty?
 
-        sheets + blocks + tables + berths + @document.standard.problems
+        sheets + blocks + tables + berths + rules + @document.standard.problems
       end
 
       private
@@ -77,6 +77,13 @@ module Nockplane
           Drawings::BlockEdits
             .table_problem(t, @document.sheet(t.sheet).paper.frame)
             &.then { |p| "cells/table/#{t.id}: #{p}" }
+        end
+      end
+
+      def rules
+        list = @document.cells.each_value.grep(Drawings::LayoutRule)
+        list.select(&:on?).filter_map do |r|
+          Drawings::LayoutRules.of(r).problem(r)&.then { |p| "cells/rule/#{r.id}: #{p}" }
         end
       end
 

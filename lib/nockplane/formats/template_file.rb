@@ -35,6 +35,8 @@ module Nockplane
         template = Drawings::Template.from_h(data.merge('cells' => safe_pictures(data['cells'])), name)
         fail_with(TemplateCheck.new(template.document).faults)
         template
+      rescue KeyError => e
+        fail_with(["cells/#{e.message}"])
       end
 
       def write(template) = "#{JSON.pretty_generate(template.to_h)}\n"

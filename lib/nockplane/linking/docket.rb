@@ -40,7 +40,10 @@ module Nockplane
       # A note with a leader whose place is gone: the note's Place, named by its words, and what is the matter.
       Loose = Struct.new(:note, :words)
 
-      PARTS = %i[behind fields adrift collisions empty masses faults lost over loose].freeze
+      # A layout rule that could not be met when it was run last: its id, the rule as a sentence, what kept it.
+      Unmet = Struct.new(:rule, :sentence, :words)
+
+      PARTS = %i[behind fields adrift collisions empty masses faults lost over loose unmet].freeze
 
       attr_reader(*PARTS)
 
@@ -67,7 +70,7 @@ module Nockplane
 
       # Lines besides views behind and annotations adrift.
       def others
-        fields.size + collisions.size + empty.size + masses.size + faults.size + lost.size + over.size + loose.size
+        (PARTS - %i[behind adrift]).sum { |part| public_send(part).size }
       end
 
       # { cell key => "behind" or "adrift" } for the scene.

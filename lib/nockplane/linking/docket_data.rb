@@ -10,7 +10,7 @@ module Nockplane
         'adrift' => [:Adrift, { view: :Place, proposals: [:Proposal] }], 'collisions' => [:Collision, {}],
         'empty' => [:Empty, { berth: :Place }], 'masses' => [:Mass, {}], 'faults' => [:Fault, {}],
         'lost' => [:Lost, { view: :Place }], 'over' => [:Over, { view: :Place }],
-        'loose' => [:Loose, { note: :Place }]
+        'loose' => [:Loose, { note: :Place }], 'unmet' => [:Unmet, {}]
       }.freeze
 
       module_function

@@ -32,7 +32,8 @@ module Nockplane
           faults: @staleness.faults,
           lost: lost,
           over: over,
-          loose: loose
+          loose: loose,
+          unmet: unmet
         )
       end
 
@@ -60,6 +61,13 @@ module Nockplane
         @drawing.dimensions.select { |d| d.wording&.over? }.map do |d|
           words = Drawings::Annotations.words(@drawing.standard, d).to_s
           Docket::Over.new(d.id, place(@drawing.view(d.view)), words, d.snapshot.words(@drawing.standard).to_s)
+        end
+      end
+
+      def unmet
+        @drawing.layout_rules.select(&:on?).flat_map do |r|
+          sentence = Drawings::LayoutRules.of(r).words(r, @drawing.standard.decimal)
+          (r.unmet || []).map { |words| Docket::Unmet.new(r.id, sentence, words) }
         end
       end
 

@@ -84,7 +84,15 @@ module Nockplane
 
       # Edit that brings views (by id; nil: all) to their target revisions, or a Refusal when there is nothing to do.
       # drop: is what loses its footing deleted along with it?
+      # Where the drawing says so, its layout rules run in the same step.
       def update(view_ids = nil, drop: false)
+        edit = caught_up_edit(view_ids, drop)
+        @drawing.meta.tidy ? Drawings::Tidying.following(@drawing, edit, @source) : edit
+      end
+
+      private
+
+      def caught_up_edit(view_ids, drop)
         views = @drawing.views.select { |v| view_ids.nil? || view_ids.include?(v.id) }
         changed = views.reject { |v| v.revision == target(v.binding) || fault(v.binding, target(v.binding)) }
         dimensions = changed.flat_map { |v| @drawing.dimensions_of(v.id).filter_map { |d| caught_up(d, v) } }
@@ -106,8 +114,6 @@ module Nockplane
           put.changes.merge(lost.to_h { |id| ["dimension/#{id}", nil] })
         )
       end
-
-      private
 
       # Ids of dimensions that lose what they measure when views are brought up to their model.
       def losing_of(views)

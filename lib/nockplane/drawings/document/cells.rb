@@ -15,7 +15,8 @@ module Nockplane
         'block' => Block,
         'table' => Table,
         'picture' => Picture,
-        'berth' => Berth
+        'berth' => Berth,
+        'rule' => LayoutRule
       }.freeze
 
       module_function

@@ -39,6 +39,8 @@ module Nockplane
       def berths = all(Berth)
       # Layers in painting order; those of a new document when it has none of its own.
       def layers = all(Layer).then { |l| l.empty? ? Layer.defaults : l }
+      # Layout rules in their order; the usual ones when it has none of its own.
+      def layout_rules = all(LayoutRule).then { |l| l.empty? ? LayoutRule.defaults : l.sort_by { |r| [r.rank, r.id] } }
       def layer(id) = layers.find { |l| l.id == id }
       def block(id) = @cells["block/#{id}"]
       def berth(id) = @cells["berth/#{id}"]
@@ -91,6 +93,9 @@ module Nockplane
 
       # Ids of views folded out of this one, directly or through others.
       def descendants(id) = Folding.descendants(views, id).map(&:id)
+
+      # The drawing with other or more cells.
+      def with(cells) = Drawing.new(@cells.merge(cells.to_h { |c| [Cells.key(c), c] }))
 
       # The drawing after an edit, or a Refusal.
       def apply(edit) = edit.apply(self)

@@ -7,6 +7,7 @@ module Nockplane
     # fields: { field name => text } given on the drawing itself (people, dates; over a property: a field typed over by
     # hand).
     # history: lines of the revision table, [{ "index", "zone", "description", "date", "by" }], oldest first.
+    # tidy: true when the layout rules run by themselves after every update.
     # scale_rule, of a template: nil (the largest preferred scale that fits) or a factor.
     Meta =
       Struct.new(
@@ -19,6 +20,7 @@ module Nockplane
         :fields,
         :history,
         :scale_rule,
+        :tidy,
         keyword_init: true
       ) { def initialize(fields: {}, history: [], **) = super }
   end

@@ -11,7 +11,7 @@ module Nockplane
     # what its berth said of the scale.
     # turn: degrees counter-clockwise on the sheet; crop: Views::Region; broken: [Views::Breakout]; gaps: [Views::Gap];
     # parts: [Views::PartLook] of components shown otherwise than the rest; released: not kept
-    # in line with its parent.
+    # in line with its parent; pinned: layout rules leave it where it is.
     View =
       Struct.new(
         :id,
@@ -31,6 +31,7 @@ module Nockplane
         :broken,
         :gaps,
         :released,
+        :pinned,
         :parts,
         :own,
         keyword_init: true

@@ -61,7 +61,7 @@ module Nockplane
             h: h,
             x: p.x,
             y: p.y,
-            pinned: p.is_a?(Berth) && p.pinned,
+            pinned: p.pinned,
             rule: rule(p)
           )
         end

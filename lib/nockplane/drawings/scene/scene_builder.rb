@@ -78,6 +78,7 @@ module Nockplane
         segments = ->(list) { list.flat_map { |i| Drafting::Ink.chords(i).each_cons(2).map { |p, q| [*p, *q] } } }
         ground = Ground.new(segments[strokes], segments[centres], obstacles(view), frame_box)
         ground.keep(items.grep(Drafting::Ink::Text))
+        @drawing.notes.select { |n| n.sheet == @sheet.id }.each { |n| ground.keep(note_group(n).items) }
         @drawing
           .views_on(@sheet.id)
           .reject { |v| v.id == view.id }

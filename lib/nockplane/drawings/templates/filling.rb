@@ -35,7 +35,8 @@ module Nockplane
             template: {
               'slug' => @template.name,
               'revision' => @template.revision
-            }
+            },
+            tidy: @document.meta.tidy
           )
         cells = @document.cells.reject { |k, _| k.start_with?('berth/', 'view/', 'sheet/') || k == 'meta' }.values
         sheets =

@@ -46,10 +46,11 @@ module Nockplane
         )
       end
 
-      # Dimensions that were not placed by hand, in new rows.
-      def redimensioned(drawing, source)
+      # Dimensions that were not placed by hand, in new rows; sheets: ids of those concerned, nil for all.
+      def redimensioned(drawing, source, sheets = nil)
         builders = Hash.new { |h, sheet| h[sheet] = SceneBuilder.new(drawing, sheet, source) }
-        drawing.views.flat_map do |v|
+        views = sheets ? drawing.views.select { |v| sheets.include?(v.sheet) } : drawing.views
+        views.flat_map do |v|
           drawing
             .dimensions_of(v.id)
             .then { |d| d.empty? ? [] : Tidy.new(builders[v.sheet], drawing.standard, v).placed(d) }

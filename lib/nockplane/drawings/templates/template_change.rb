@@ -5,7 +5,7 @@ module Nockplane
     # Moves a drawing to a template (another one, or a later revision of its own): it takes over format, title block,
     # tables, layers and standard; its views, annotations and what was typed stay. One Edit, so it can be taken back.
     class TemplateChange
-      FURNITURE = %w[block/ table/ picture/ layer/ berth/].freeze
+      FURNITURE = %w[block/ table/ picture/ layer/ berth/ rule/].freeze
 
       def initialize(drawing, template, source)
         @drawing = drawing
@@ -41,6 +41,7 @@ module Nockplane
 
       def meta
         @drawing.meta.dup.tap do |m|
+          m.tidy = @document.meta.tidy
           m.standard = @document.meta.standard
           m.template = { 'slug' => @template.name, 'revision' => @template.revision }
         end
@@ -48,7 +49,8 @@ module Nockplane
 
       # Title blocks and tables of the template's sheets, on the drawing's; pictures and layers as they are.
       def furniture
-        shared = @document.pictures + @document.cells.each_value.grep(Layer)
+        shared = @document.cells.values.grep(Picture) + @document.cells.values.grep(Layer)
+        shared += @document.cells.values.grep(LayoutRule)
         shared + @drawing.sheets.each_with_index.flat_map do |sheet, i|
           own = (@document.blocks + @document.tables).select { |c| c.sheet == model_sheet(i).id }
           own.map { |c| c.dup.tap { |x| x.sheet, x.id = sheet.id, i.zero? ? c.id : "#{sheet.id}#{c.id}" } }

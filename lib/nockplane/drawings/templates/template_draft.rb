@@ -19,12 +19,14 @@ module Nockplane
         cells = @drawing.cells.reject { |k, _| k.start_with?(*gone) || k == 'meta' }.values
         # (What notes pointed at is gone with the views.)
         cells = cells.map { |c| c.is_a?(Note) ? c.dup.tap { |n| n.leaders = nil } : c }
+        cells = cells.map { |c| c.is_a?(LayoutRule) ? c.dup.tap { |r| r.unmet = nil } : c }
         sheets = @drawing.sheets.map { |s| s.dup.tap { |x| x.binding = x.revision = nil } }
         Drawing.of(
           cells.reject { |c| c.is_a?(Sheet) },
           sheets,
           berths,
-          Meta.new(title: title, number: '', revision: '', state: 'template', standard: @drawing.meta.standard)
+          Meta.new(title: title, number: '', revision: '', state: 'template', standard: @drawing.meta.standard,
+            tidy: @drawing.meta.tidy)
         )
       end
 
