@@ -40,6 +40,7 @@ module App
     def ship
       Records::Template.ship
       Records::Standard.ship
+      Records::ShelfNote.ship
       reindex if Records::Property.none? && Records::Model.exists?
     end
 

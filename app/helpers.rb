@@ -129,6 +129,16 @@ module App
     end
 
     # The JSON body as a hash with string keys, at most 1 MB.
+    # A set of named values that came as JSON in the text of a parameter. Raises Refused.
+    def json_text(text, name)
+      found = JSON.parse(text.to_s, max_nesting: 3)
+      raise Refused, "“#{name}” is no set of named values." unless found.is_a?(Hash)
+
+      found.tap { |set| Gate.json(name => set) }
+    rescue JSON::ParserError
+      raise Refused, "“#{name}” is no set of named values."
+    end
+
     def body_json
       text = request.body.read(1_000_001).to_s
       raise Refused.new('The request is larger than 1 MB.', status: 413) if text.bytesize > 1_000_000

@@ -43,6 +43,7 @@ module App
              Routes::Upkeep,
              Routes::Drawings,
              Routes::Templates,
+             Routes::ShelfNotes,
              Routes::Sheets,
              Routes::Runs,
              Routes::Search

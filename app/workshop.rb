@@ -73,6 +73,12 @@ module App
       Nockplane::Modelling::SizeEdit.new(parse(text), source.model_of(text), id)
     end
 
+    # Ids of the sizes that are changed together with one.
+    def companions(model, id)
+      text = model.latest.recipe
+      Nockplane::Modelling::Companions.ids(parse(text), source.model_of(text), id)
+    end
+
     # Are part and usual views of a model's latest revision worked out already?
     def ready?(model)
       subject = Nockplane::Products::Subject.new(model.id, model.latest.number)

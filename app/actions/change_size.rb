@@ -6,9 +6,9 @@ module App
     # it. One step for a person; its journal entry remembers what it changed in the model, so that undoing can take that
     # back as well.
     class ChangeSize
-      # on: number of a later revision that the person was told of and agreed to build on. Returns the Revision.
-      # tolerance: text, :keep for the one it has.
-      def self.call(drawing, dimension_id, given, tolerance: :keep, on: nil, author: LEAD)
+      # given: what was typed, as of SizeChange. on: number of a later revision that the person was told of and agreed to
+      # build on. Returns the Revision.
+      def self.call(drawing, dimension_id, given, on: nil, author: LEAD)
         value = drawing.value
         cell = value.dimension(dimension_id) or raise Refused.new('There is no such dimension.', status: 404)
         binding = value.binding(value.view(cell.view).binding)
@@ -23,23 +23,11 @@ module App
                 "page."
         end
 
-        number = number(given, cell, value.standard)
-        tolerance = Presenters::Trial.tolerance(tolerance, number) unless tolerance == :keep
-        tolerance = :keep if tolerance == cell.snapshot.tolerance
-        if number == cell.snapshot.value && tolerance == :keep
-          raise Refused, 'That is the size already; nothing is different.'
-        end
+        change = SizeChange.new(model, cell, value.standard, given)
+        raise Refused, 'That is the size already; nothing is different.' if change.parts.empty?
 
         announce(drawing, model, on)
-        keep(drawing, cell, model, number, tolerance, author)
-      end
-
-      # mm or degrees of what was typed; what stands there already is the size as it is, however it is rounded.
-      def self.number(given, cell, standard)
-        return cell.snapshot.value if given.to_s.strip == cell.snapshot.typed(standard)
-
-        Nockplane::Drafting::Entry.size(given, cell.snapshot.kind, standard) or
-          raise Refused, Nockplane::Drafting::Entry.fault(given, standard)
+        keep(drawing, change, author)
       end
 
       # What somebody else kept meanwhile is not brought onto the sheet along with a size unless the person says so.
@@ -65,38 +53,26 @@ module App
         )
       end
 
-      def self.keep(drawing, cell, model, number, tolerance, author)
-        edit = Workshop.size_edit(model, cell.dimension)
-        raise Refused, edit.refusal if edit.refusal
-        raise Refused, edit.tolerance_refusal if tolerance != :keep && edit.tolerance_refusal
-
-        standard = drawing.value.standard
-        label = Nockplane::Linking::SizeLabel.recipe(cell.dimension)
-        was, will =
-          [[cell.snapshot.value, edit.tolerance], [number, tolerance]].map do |v, t|
-            cell.snapshot.with(value: v.to_f, tolerance: (t unless tolerance == :keep)).words(standard).to_s
-          end
-        # (A size that keeps its value keeps the text that gives it.)
-        number = edit.value if number == cell.snapshot.value
-        text = edit.text(number, tolerance: tolerance)
+      def self.keep(drawing, change, author)
+        model = change.model
+        text = change.text
         revision =
           ReviseModel.call(
             model,
             text,
-            note: "#{label}: #{was} → #{will} (on drawing #{drawing.number})",
+            note: "#{change.words} (on drawing #{drawing.number})",
             base: model.latest.number,
             author: author
           )
-        carried = {
+        first, *rest = change.parts.map { |p| carried(p) }
+        remembered = {
           'model' => model.id,
-          'dimension' => cell.dimension,
-          'old' => edit.value,
-          'new' => number,
-          **(tolerance == :keep ? {} : { 'tolerances' => { 'old' => edit.tolerance, 'new' => tolerance } }),
+          **first,
           'revision' => revision.number,
-          'words' => "#{label} #{was} → #{will}"
+          'words' => change.words.sub(': ', ' '),
+          **(rest.empty? ? {} : { 'also' => rest })
         }
-        EditDrawing.call(drawing, base: nil, author: author, carried: carried) { drawing.reload.staleness.update }
+        EditDrawing.call(drawing, base: nil, author: author, carried: remembered) { drawing.reload.staleness.update }
         revision
       rescue Nockplane::Modelling::RecipeFault => e
         raise Refused.new(
@@ -109,7 +85,18 @@ module App
                 }
         )
       end
-      private_class_method :announce, :keep, :number
+
+      # What undoing needs to know of one size.
+      def self.carried(part)
+        tolerances = { 'old' => part.edit.tolerance, 'new' => part.tolerance }
+        {
+          'dimension' => part.id,
+          'old' => part.was,
+          'new' => part.value,
+          **(part.tolerance == :keep ? {} : { 'tolerances' => tolerances })
+        }
+      end
+      private_class_method :announce, :keep, :carried
     end
   end
 end

@@ -84,18 +84,27 @@ module App
       # A new revision of the model with the size as it was (or as it was typed).
       def set_size(carried)
         model = model(carried) or raise Refused, 'The model is no longer here; take it back on this drawing only.'
-        edit = Workshop.size_edit(model, carried['dimension'])
-        raise Refused, "#{edit.refusal} Take it back on this drawing only." if edit.refusal
-
-        tolerance = carried.key?('tolerances') ? carried['tolerances'][@way.size] : :keep
-        return if edit.value == carried[@way.size] && [:keep, edit.tolerance].include?(tolerance)
+        text = [carried, *carried['also']].reduce(model.latest.recipe) { |given, size| with_size(model, given, size) }
+        return if text == model.latest.recipe
 
         ReviseModel.call(
           model,
-          edit.text(carried[@way.size], tolerance: tolerance),
+          text,
           note: "#{carried['words']}: #{@way.verb} (on drawing #{@drawing.number})",
           author: @author
         )
+      end
+
+      # The text with one size as it was (or as it was typed).
+      def with_size(model, text, size)
+        known = Workshop.source.model_of(model.latest.recipe)
+        edit = Nockplane::Modelling::SizeEdit.new(Workshop.parse(text), known, size['dimension'])
+        raise Refused, "#{edit.refusal} Take it back on this drawing only." if edit.refusal
+
+        tolerance = size.key?('tolerances') ? size['tolerances'][@way.size] : :keep
+        return text if edit.value == size[@way.size] && [:keep, edit.tolerance].include?(tolerance)
+
+        edit.text(size[@way.size], tolerance: tolerance)
       end
 
       def ask(carried)

@@ -28,7 +28,7 @@ module App
       end
 
       def twice(drawing, found)
-        dimension = drawing.dimension(found.saying)
+        dimension = drawing.dimension(Nockplane::Linking::Completeness.dimension_of(found.saying))
         {
           words: words(drawing, found.saying),
           view: drawing.view(dimension.view).name,
@@ -37,7 +37,7 @@ module App
       end
 
       def words(drawing, key)
-        dimension = drawing.dimension(key)
+        dimension = drawing.dimension(Nockplane::Linking::Completeness.dimension_of(key))
         dimension ? Nockplane::Drawings::Annotations.words(drawing.standard, dimension).to_s : key
       end
     end

@@ -50,9 +50,9 @@ module App
             .parts
             .flat_map { |p| p.report.twice }
             .map do |t|
-              dimension = @value.dimension(t.saying)
+              dimension = @value.dimension(Nockplane::Linking::Completeness.dimension_of(t.saying))
               Double.new(
-                id: t.saying,
+                id: dimension.id,
                 words: @page.words(dimension),
                 view: @value.view(dimension.view).name,
                 meaning: Nockplane::Linking::DoubleWords.new(@value, t).to_s

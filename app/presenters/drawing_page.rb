@@ -9,6 +9,7 @@ module App
       include ModelsOffered
       include SheetScript
       include RuleWords
+      include SizesTyped
 
       # sheet: id or nil for the first; select: cell key or nil.
       def initialize(record, sheet, select)
@@ -30,6 +31,7 @@ module App
         house/layers
         house/berths
         house/rules
+        house/notes
         house/template
         house/complete
       ].freeze
@@ -212,23 +214,6 @@ module App
         labeller(dimension).of(dimension.dimension, kind: dimension.snapshot.kind, faces: dimension.snapshot.faces)
       end
 
-      # Its number as it is typed, in the drawing's manner.
-      def field_value(dimension) = dimension.snapshot.typed(@value.standard)
-
-      # Its tolerance in the model as it is typed; [[code, deviations], ...] of fits it may be given.
-      def tolerance(dimension)
-        Workshop.size_edit(model_of(@value.view(dimension.view)), dimension.dimension).tolerance
-      end
-
-      def fits(dimension)
-        return [] unless dimension.snapshot.unit == 'mm'
-
-        holes = { 'diameter' => true, 'turned_diameter' => false }[dimension.kind]
-        Nockplane::Tolerancing::Fits
-          .at(dimension.snapshot.value, holes: holes)
-          .map { |code, *deviations| [code, Nockplane::Tolerancing::Fits.words(*deviations)] }
-      end
-
       # Tolerancing::Frame or Texture, or the letter of a datum, that was set by hand; nil of anything else.
       def marked(dimension)
         kind, _, words =
@@ -246,18 +231,8 @@ module App
         end
       end
 
-      # Can the size carry a tolerance in the model?
-      def toleranced?(dimension) = !dimension.snapshot.parameter.nil?
-
       def measured?(dimension) = Nockplane::Modelling::ModelDimension.reference?(dimension.dimension)
       def model = @model ||= @value.bindings.first && Records::Model.unscoped.find(@value.bindings.first.model)
-
-      # Can the dimension's value be typed here?
-      def editable?(dimension)
-        model = model_of(@value.view(dimension.view))
-        variant = @value.binding(@value.view(dimension.view).binding).variant
-        !imported?(model) && variant.nil? && Workshop.size_edit(model, dimension.dimension).refusal.nil?
-      end
 
       def imported?(model) = Nockplane::Modelling::ImportReference.is?(model.latest.recipe)
 

@@ -66,14 +66,16 @@ module App
             @data['text'],
             @mm.call(@data['x']),
             @mm.call(@data['y']),
-            width: width
+            width: width,
+            shape: shape
           )
         when 'reword'
           Nockplane::Drawings::AnnotationEdits.change_note(
             @value,
             id,
             text: @data['text'].to_s,
-            width: @data.key?('width') ? width : :keep
+            width: @data.key?('width') ? width : :keep,
+            shape: @data.key?('shape') ? shape : :keep
           )
         when 'wrap'
           Nockplane::Drawings::AnnotationEdits.change_note(@value, id, width: width)
@@ -91,6 +93,9 @@ module App
 
       # mm a note is wrapped at; nil for an empty one.
       def width = @data['width'].to_s.strip.empty? ? nil : @mm.call(@data['width'])
+
+      # What is drawn round a note; nil for nothing.
+      def shape = @data['shape'].to_s.empty? ? nil : @data['shape'].to_s
 
       # { id on the drawing => id in the model }: one, or several.
       def ties

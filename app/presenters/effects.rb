@@ -9,14 +9,13 @@ module App
       MOST = 20
       Moved = Struct.new(:label, :old, :new)
 
-      # given, tolerance: as typed; tolerance nil for the one it has.
-      def initialize(drawing, dimension_id, given, tolerance)
+      # given: as of SizeChange.
+      def initialize(drawing, dimension_id, given)
         @drawing = drawing
         @value = drawing.value
         @cell = @value.dimension(dimension_id) or raise Refused.new('There is no such dimension.', status: 404)
         @model = Records::Model.find(@value.binding(@value.view(@cell.view).binding).model)
         @given = given
-        @tolerance = tolerance
       end
 
       def to_h =
@@ -36,28 +35,22 @@ module App
         @moved ||=
           begin
             old, new = [@model.latest.recipe, text].map { |t| Workshop.try_build(t).dimensions.to_h { |d| [d.id, d] } }
+            typed = change.parts.map(&:id)
             (old.keys & new.keys).filter_map do |id|
               was, will =
                 [old, new].map { |l| Nockplane::Drawings::Annotations::Snapshot.of(l[id]).words(standard).to_s }
-              Moved.new(Nockplane::Linking::SizeLabel.recipe(id), was, will) unless was == will || id == @cell.dimension
+              Moved.new(Nockplane::Linking::SizeLabel.recipe(id), was, will) unless was == will || typed.include?(id)
             end
           end
       end
 
       def text
-        edit = Workshop.size_edit(@model, @cell.dimension)
-        raise Refused, edit.refusal if edit.refusal
-
-        number = Nockplane::Drafting::Entry.size(@given, @cell.snapshot.kind, standard) or
-          raise Refused, Nockplane::Drafting::Entry.fault(@given, standard)
-        tolerance = @tolerance.nil? ? :keep : Trial.tolerance(@tolerance, number)
-        tolerance = :keep if tolerance == edit.tolerance
-        raise Refused, edit.tolerance_refusal if tolerance != :keep && edit.tolerance_refusal
-
-        edit.text(number, tolerance: tolerance)
+        change.text
       rescue Nockplane::Modelling::RecipeFault => e
         raise Refused, "#{@model.name} can't be built so. #{e.message}"
       end
+
+      def change = @change ||= SizeChange.new(@model, @cell, standard, @given)
 
       # Numbers of other drawings that show the model.
       def drawings = @model.drawings.where.not(id: @drawing.id).order(:number).pluck(:number)

@@ -6,7 +6,7 @@ module App
     # [[x, y]], "key": "position", "zone": "⌀", "value": "0,2", "modifiers": "Ⓜ", "datum1": "A", ... }, "datum", and
     # "remark" for one that stands.
     class MarkRequest
-      DOES = %w[frame datum texture remark].freeze
+      DOES = %w[frame datum texture remark centre].freeze
       DATUMS = %w[datum1 datum2 datum3].freeze
 
       def self.does?(name) = DOES.include?(name)
@@ -27,6 +27,8 @@ module App
           marking.frame(id, pick, frame)
         when 'datum'
           marking.datum(id, pick, text('letter').upcase)
+        when 'centre'
+          Nockplane::Linking::Centring.new(@value, @source).set(id, text('form'), picks)
         when 'texture'
           marking.texture(id, pick, texture)
         else
@@ -52,7 +54,8 @@ module App
 
       def text(key) = @data[key].to_s.strip
 
-      def pick = Array(@data['points'])[0]&.map { |c| @mm.call(c) }
+      def pick = picks[0]
+      def picks = Array(@data['points']).compact.map { |p| p.map { |c| @mm.call(c) } }
 
       # Tolerancing::Frame of the form; nil where there is no characteristic or no number.
       def frame

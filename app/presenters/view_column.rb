@@ -29,6 +29,12 @@ module App
         'angle' => ['angle', 'w'],
         'round' => ['diameter, radius, chamfer', 'q']
       }.freeze
+      # Kinds of centre line set by hand: words and key.
+      CENTRES = {
+        'line' => ['centre line', 'e'],
+        'mark' => ['centre mark', 'x'],
+        'bolts' => ['bolt circle', 'b']
+      }.freeze
       SHAPES = { 'circle' => 'a circle', 'rectangle' => 'a rectangle', 'curve' => 'a free curve' }.freeze
       # Where one looks to in a section through an axis, as seen on the parent.
       LOOKING = {

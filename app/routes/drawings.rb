@@ -93,12 +93,9 @@ module App
 
         # What else would move if a size were kept as it is typed.
         app.get '/drawings/:slug/dimensions/:id/effects' do
-          json Presenters::Effects.new(
-            Records::Drawing.at(params['slug']),
-            params['id'],
-            params['value'].to_s,
-            params['tolerance']
-          ).to_h
+          given = params.slice('value', 'tolerance')
+          %w[sizes fits].each { |k| given[k] = json_text(params[k], k) if params[k] }
+          json Presenters::Effects.new(Records::Drawing.at(params['slug']), params['id'], given).to_h
         end
 
         # A behind view as it was and as it is, to lay over the sheet.
@@ -124,8 +121,7 @@ module App
             Actions::ChangeSize.call(
               drawing,
               params['id'],
-              data['value'],
-              tolerance: data.key?('tolerance') ? data['tolerance'].to_s : :keep,
+              data.slice('value', 'tolerance', 'sizes', 'fits'),
               on: data['on'],
               author: who
             )

@@ -1,5 +1,7 @@
 // The forms of the drawing screen's column: each becomes one edit. A form that is refused keeps what was typed.
 
+import { sizesOf } from './sizes_of.js';
+
 /** Named values of a form: texts, and true or false for check boxes. */
 function values(form) {
   const found = Object.fromEntries(new FormData(form));
@@ -9,7 +11,7 @@ function values(form) {
   return found;
 }
 
-/** mount(column, { edit(what), send(path, body), upload(form), place(text, form), select() }). */
+/** mount(column, { edit(what), send(path, body), upload(form), place(given, form), select() }). */
 export function mount(column, { edit, send, upload, place }) {
   // Ticked annotations adrift: tied each to what is most like it, or deleted, in one step.
   function adrift(form, way) {
@@ -25,6 +27,19 @@ export function mount(column, { edit, send, upload, place }) {
     });
     edit({ do: 'tie', pairs });
   }
+
+  // A list that is filtered by what is typed.
+  column.addEventListener('input', (event) => {
+    const { filter } = event.target.dataset;
+    if (!filter) return;
+    const words = event.target.value.trim().toLowerCase();
+    const items = [...column.querySelectorAll(filter)];
+    items.forEach((item) => {
+      item.hidden = !item.textContent.toLowerCase().includes(words);
+    });
+    const none = column.querySelector('#shelf-none');
+    if (none) none.hidden = items.some((item) => !item.hidden);
+  });
 
   // Pictures of the directions of another model.
   column.addEventListener('change', (event) => {
@@ -52,12 +67,8 @@ export function mount(column, { edit, send, upload, place }) {
     else if (kind.adopt) edit({ do: 'adopt', what: kind.adopt, dimensions: new FormData(form).getAll('dimension') });
     else if (kind.complete !== undefined) edit({ do: 'complete', dimensions: new FormData(form).getAll('dimension') });
     else if (kind.restyle) edit({ do: 'restyle', what: kind.restyle, ...given });
-    else if (kind.reword) edit({ do: 'reword', what: kind.reword, text: given.text, width: given.width });
-    else if (kind.value)
-      send(`/dimensions/${kind.value}/value`, {
-        value: given.value,
-        ...('tolerance' in given ? { tolerance: given.tolerance } : {}),
-      });
-    else place(given.text, form);
+    else if (kind.reword) edit({ do: 'reword', what: kind.reword, ...given });
+    else if (kind.value) send(`/dimensions/${kind.value}/value`, sizesOf(form));
+    else place(given, form);
   });
 }

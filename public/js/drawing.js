@@ -227,7 +227,7 @@ mountCandidates({
   column,
   path: (view) => `${base}/views/${view}/candidates?sheet=${data.sheet}`,
 });
-mountForms(column, { edit, send, upload, place: (text, form) => note.place(text, form), select: () => selected });
+mountForms(column, { edit, send, upload, place: (given, form) => note.place(given, form), select: () => selected });
 column.addEventListener('click', clicked);
 index.addEventListener('click', clicked);
 

@@ -2,15 +2,15 @@
 
 import { tell } from './talk.js';
 
-/** mount({ sheet, desk, edit(what), refused() }) returns { place(text, form), atCentre() }. */
+/** mount({ sheet, desk, edit(what), refused() }) returns { place(given, form), atCentre() }. */
 export function mount({ sheet, desk, edit, refused }) {
   let middle = () => {};
   return {
-    place(text, form) {
+    place(given, form) {
       const put = async (x, y) => {
         sheet.place(null);
         const before = refused();
-        await edit({ do: 'note', text, x, y });
+        await edit({ do: 'note', text: given.text, shape: given.shape || '', x, y });
         if (before === refused()) form?.reset?.();
       };
       sheet.place(put);

@@ -1,6 +1,9 @@
 // Deleting what is selected; a view asks when more goes with it.
 
-/** mount({ ask, edit(what), views(), selected(), leave() }) returns remove(what, goes). views: by key, { name, goes, keeps }. */
+/**
+ * mount({ ask, edit(what), views(), selected(), leave() }) returns remove(what, goes). views: by key, { name, goes,
+ * keeps }.
+ */
 export function mount({ ask, edit, views, selected, leave }) {
   return function remove(what, goes = views()[what]?.goes || '') {
     const gone = (how) => {

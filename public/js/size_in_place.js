@@ -2,6 +2,7 @@
 // sheet, beside its words. While one types, what else would move is told. Owns the box on the desk.
 
 import { get } from './talk.js';
+import { sizesOf } from './sizes_of.js';
 
 // Milliseconds after the last key until it is asked what would move.
 const PAUSE = 500;
@@ -44,14 +45,13 @@ export function mount({ desk, column, base, group, open }) {
     const form = place();
     const list = form?.querySelector('[data-effects]');
     if (!list) return;
-    const given = new FormData(form);
-    const same = [...form.querySelectorAll('input[name]')].every((i) => i.value === i.defaultValue);
-    if (same) {
+    const given = sizesOf(form);
+    if (!Object.keys({ ...given.sizes, ...given.fits }).length) {
       list.replaceChildren();
       return;
     }
     try {
-      const query = new URLSearchParams(given);
+      const query = new URLSearchParams({ sizes: JSON.stringify(given.sizes), fits: JSON.stringify(given.fits) });
       const found = lines(await get(`${base}/dimensions/${form.dataset.value}/effects?${query}`));
       list.replaceChildren(
         ...found.map((words) => Object.assign(document.createElement('div'), { textContent: words })),
@@ -99,8 +99,9 @@ export function mount({ desk, column, base, group, open }) {
   box.addEventListener('submit', (event) => {
     event.preventDefault();
     const form = column.querySelector('form[data-value]');
-    box.querySelectorAll('input[name]').forEach((i) => {
-      form.elements[i.name].value = i.value;
+    const fields = form.querySelectorAll('input[name]');
+    box.querySelectorAll('input[name]').forEach((input, i) => {
+      fields[i].value = input.value;
     });
     close();
     form.requestSubmit();

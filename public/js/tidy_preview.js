@@ -5,7 +5,7 @@ import { get, tell } from './talk.js';
 
 const NS = 'http://www.w3.org/2000/svg';
 
-/** mount({ svg(), column, path(range) }). A button with data-tidy-preview ("sheet" or a view's key) shows and hides it. */
+/** mount({ svg(), column, path(what) }). A button with data-tidy-preview shows and hides it. */
 export function mount({ svg, column, path }) {
   const layer = () => svg()?.querySelector('.tidy-preview');
   const panel = () => column.querySelector('#tidy-preview');

@@ -35,6 +35,16 @@ const PICKS = {
   between: ['Pick the first place to measure from', 'Pick the second place'],
 };
 
+// What is picked for centre lines set by hand.
+const CENTRES = {
+  line: [
+    { shape: 'pick', words: 'Pick an edge (or a point)' },
+    { shape: 'pick', words: 'Pick the edge (or point) on the other side' },
+  ],
+  mark: [{ shape: 'pick', words: 'Pick a circle or its centre' }],
+  bolts: [{ shape: 'line', least: 3, words: 'Pick the centres of the holes, then press Enter or click twice' }],
+};
+
 // What is drawn, and the edit it becomes. given: fields of the form.
 const KINDS = {
   section: (given) => ({
@@ -89,6 +99,11 @@ const KINDS = {
     stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => snap(p, offered) }],
     edit: ([points]) => ({ ...given, do: 'texture', points }),
   }),
+  centre: (given, offered) => ({
+    stages: CENTRES[given.form].map((stage) => ({ ...stage, snap: (p) => snap(p, offered) })),
+    edit: (stages) => ({ do: 'centre', form: given.form, points: stages.flat() }),
+    again: true,
+  }),
   'tie at': (given, offered) => ({
     stages: [
       { shape: 'pick', words: 'Pick an edge or a point of what it is to measure', snap: (p) => snap(p, offered) },
@@ -117,7 +132,7 @@ const KINDS = {
 };
 
 // Kinds that want to know what the view offers to be met.
-const SNAPPING = ['measure', 'measure several', 'leader', 'frame', 'datum', 'texture', 'tie at'];
+const SNAPPING = ['measure', 'measure several', 'leader', 'frame', 'datum', 'texture', 'tie at', 'centre'];
 
 const fields = (form) => Object.fromEntries(new FormData(form));
 

@@ -13,6 +13,29 @@ class TolerancesTest < AppTest
     post_json("/drawings/#{drawn.slug}/dimensions/#{id_of(dimension)}/value", given)
   end
 
+  # Several sizes at once, as the form of a callout sends them.
+  def change(dimension, **sizes) = post_json("/drawings/#{drawn.slug}/dimensions/#{id_of(dimension)}/value", sizes)
+
+  def test_the_sizes_of_a_callout_are_changed_in_one_step_and_taken_back_in_both
+    before = words('seat.callout')
+    answer = change('seat.callout', sizes: { 'seat.diameter' => '17', 'seat.depth' => '2,5' })
+    assert_nil answer['error']
+    assert_equal '⌀17 ↧2,5', words('seat.callout')
+    assert_equal 2, lid.reload.revisions.count
+    assert_match(/diameter of seat: ⌀16 → ⌀17; depth of seat: /, lid.latest.note)
+    post_json("/drawings/#{drawn.slug}/undo", { model: 'with' })
+    assert_equal before, words('seat.callout')
+    assert_match(/no size of what is shown/, change('seat.callout', sizes: { 'plate.depth' => '7' })['error'])
+  end
+
+  def test_an_expression_is_typed_after_its_sign
+    change('plate.depth', sizes: { 'plate.depth' => '= length / 20' })
+    assert_equal '5', words('plate.depth')
+    assert_match(%r{thick: \{?(value: )?length / 20}, lid.reload.latest.recipe)
+    assert_match(/is no expression/, change('plate.depth', sizes: { 'plate.depth' => '= `ls`' })['error'])
+    assert_match(/can't be built/, change('plate.depth', sizes: { 'plate.depth' => '= nothing / 2' })['error'])
+  end
+
   def test_a_tolerance_typed_on_the_sheet_is_kept_in_the_model_and_taken_back_in_both
     assert_equal '100 ±0,2', words('plate.profile.width')
     type('plate.profile.width', '100', '+0.1/-0.3')
@@ -38,8 +61,9 @@ class TolerancesTest < AppTest
       %w[plate.depth 6 0.1/0.2] => /Upper deviation 0.1 is below the lower one 0.2/,
       %w[plate.profile.width 600 H7] => /outside the tables of ISO 286/,
       ['plate.depth', '6', 'x' * 10_000] => /at most 40 characters/,
-      %w[seat.diameter 16 H7] => /no name in the recipe/
     }.each { |given, words| assert_match words, type(*given)['error'].to_s }
+    refused = change('seat.callout', fits: { 'seat.diameter' => 'H7' })['error']
+    assert_match(/no name in the recipe/, refused)
     assert_equal 1, lid.reload.revisions.count
   end
 

@@ -55,9 +55,8 @@ class PlacingTest < CoreTest
   def test_forms_by_kind
     drawing, = full(plate)
     forms = drawing.dimensions.to_h { |d| [d.dimension, d.place.form] }
-    assert_equal 'leader', forms['sink.diameter']
+    assert_equal 'leader', forms['sink.callout']
     assert_equal 'leader', forms['plate.profile.corner_radius']
-    assert_equal 'angle', forms['sink.countersink_angle']
     assert_equal 'linear', forms['plate.profile.width']
   end
 

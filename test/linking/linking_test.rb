@@ -40,7 +40,7 @@ class LinkingTest < CoreTest
 
   def test_diameters_go_where_the_circle_shows
     drawing, = linked(part)
-    assert_equal 'plan', dimension(drawing, 'pocket.diameter').view
+    assert_equal 'plan', dimension(drawing, 'pocket.callout').view
     assert_equal 'front', dimension(drawing, 'plate.depth').view
   end
 
@@ -66,7 +66,7 @@ class LinkingTest < CoreTest
     behind = staleness(drawing, source, 2).behind
     assert_equal ['plan'], behind.map { |b| b.view.id }
     refute behind[0].looks
-    assert_equal [['⌀20', '⌀20 H7']], behind[0].numbers.map { |n| [n.old, n.new] }
+    assert_equal [['⌀20 ↧6', '⌀20 H7 ↧6']], behind[0].numbers.map { |n| [n.old, n.new] }
   end
 
   def test_numbers_old_and_new_and_update_of_one_view
@@ -91,11 +91,11 @@ class LinkingTest < CoreTest
     gone = part(features: PART.lines.reject { |l| l.include?('id: pocket') }.join)
     drawing, source = linked(part, gone)
     losing = staleness(drawing, source, 2).behind.flat_map(&:losing)
-    assert_equal %w[pocket.depth pocket.diameter], losing.map { |id| drawing.dimension(id).dimension }.sort
+    assert_equal %w[pocket.callout], losing.map { |id| drawing.dimension(id).dimension }.sort
     after = drawing.apply(staleness(drawing, source, 2).update)
     assert_equal drawing.dimensions.size, after.dimensions.size, 'nothing is dropped'
     adrift = staleness(after, source, 2).adrift
-    assert_equal %w[6 ⌀20], adrift.map(&:words).sort
+    assert_equal ['⌀20 ↧6'], adrift.map(&:words).sort
     scene = Drawings::SceneBuilder.new(after, 's1', source, states: staleness(after, source, 2).states).scene
     marked = scene.groups.find { |g| g.owner == "dimension/#{adrift[0].dimension.id}" }
     assert_equal 'adrift', marked.state
@@ -107,7 +107,7 @@ class LinkingTest < CoreTest
     front = staleness(drawing, source, 2)
     after = drawing.apply(front.update)
     assert_empty staleness(after, source, 2).adrift
-    assert dimension(after, 'seat.diameter')
+    assert dimension(after, 'seat.callout')
   end
 
   def test_an_ambiguous_likeness_is_never_taken
@@ -116,8 +116,8 @@ class LinkingTest < CoreTest
         "- {id: twin, type: hole, on: plate/end.end, at: [20.5, 0], diameter: 20.2, depth: 7, point_angle: 180}\n"
     drawing, source = linked(part, part(features: two))
     after = drawing.apply(staleness(drawing, source, 2).update)
-    adrift = staleness(after, source, 2).adrift.find { |a| a.dimension.dimension == 'pocket.diameter' }
-    assert_equal %w[seat.diameter twin.diameter], adrift.proposals.first(2).map(&:id)
+    adrift = staleness(after, source, 2).adrift.find { |a| a.dimension.dimension == 'pocket.callout' }
+    assert_equal %w[seat.callout twin.callout], adrift.proposals.first(2).map(&:id)
   end
 
   def test_title_block_fields_old_and_new

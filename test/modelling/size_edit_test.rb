@@ -16,9 +16,15 @@ class SizeEditTest < CoreTest
     assert_equal TEXT.sub('depth: 10', 'depth: 12.5'), edit('b.depth').text(12.5)
   end
 
-  def test_expressions_and_lost_sizes_are_refused_in_words
-    assert_equal "This size is the expression 'w / 2'; change the parameters it rests on, in the model.",
-                 edit('b.profile.height').refusal
+  def test_the_expression_of_a_parameter_can_be_changed
+    size = edit('b.profile.height')
+    assert_nil size.refusal
+    assert_equal 'w / 2', size.expression
+    assert_equal TEXT.sub('h: w / 2', 'h: w / 4'), size.text('w / 4')
+    assert_equal TEXT.sub('h: w / 2', 'h: 21'), size.text(21)
+  end
+
+  def test_unnamed_expressions_and_lost_sizes_are_refused_in_words
     assert_equal 'This size is worked out by an expression; change the parameters it rests on, in the model.',
                  edit('c.diameter').refusal
     assert_equal 'The latest revision of the model has no such size any more; update the drawing first.',

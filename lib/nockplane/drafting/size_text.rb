@@ -6,9 +6,13 @@ module Nockplane
     # (DIM-12, DIM-50 to 55, 6.6; ISO 129-1, ASME Y14.5). Values come in mm or degrees.
     class SizeText
       # main: text at full height; upper, lower: deviations or limits stacked behind it, or nil; tail: text behind all;
-      # underlined: does it stand for a value that is not to scale (DIM-13)?
-      Words = Struct.new(:main, :upper, :lower, :tail, :underlined) do
-        def to_s = [upper ? [main, "#{upper}/#{lower}"].reject(&:empty?).join(' ') : main, tail].compact.join(' ')
+      # underlined: does it stand for a value that is not to scale (DIM-13)? beside: Words that go on in the same line;
+      # below: [Words] of further lines.
+      Words = Struct.new(:main, :upper, :lower, :tail, :underlined, :beside, :below) do
+        def to_s
+          own = [upper ? [main, "#{upper}/#{lower}"].reject(&:empty?).join(' ') : main, tail].compact.join(' ')
+          [own, beside, *below].compact.join(' ')
+        end
       end
 
       SYMBOLS = { diameter: '⌀', turned_diameter: '⌀', pitch_circle: '⌀', radius: 'R', tube_radius: 'R' }.freeze

@@ -15,6 +15,7 @@ module Nockplane
             Centres,
             Across,
             Diameter,
+            HoleCallout,
             TurnedDiameter,
             Radius,
             TubeRadius,
@@ -24,6 +25,9 @@ module Nockplane
             ToleranceFrame,
             Datum,
             SurfaceTexture,
+            CentreLine,
+            CentreMark,
+            BoltCircle,
             Text
           ].to_h { |k| [k::NAME, k.new] }.freeze
       end

@@ -27,7 +27,7 @@ module Nockplane
       # [Offer] for a view, best first; what the drawing has already is left out (each at most once).
       def offers(view)
         model = model(view)
-        fitting(model.dimensions, model, view, taken(view.binding))
+        fitting(model.dimensions + model.callouts, model, view, taken(view.binding))
       end
 
       # [Offer] of sizes to measure in a view of an imported model: what its file states is left out.
@@ -169,7 +169,8 @@ module Nockplane
             .dimensions
             .select { |d| @drawing.view(d.view).binding == view.binding }
             .map { |d| [Repeats::Said.of(d.snapshot), words(d.snapshot)] }
-        offers = dimensions.reject { |d| taken.include?(d.id) }.filter_map do |d|
+        free = dimensions.reject { |d| (d.said_ids & taken).any? }
+        offers = free.filter_map do |d|
           fit = Drawings::Annotations.of(d).suits(d, frame)
           fit = 1 if fit == 2 && !drawn?(view, d)
           next if fit.zero? || !Anchors.standing?(d, model.solid)
@@ -183,6 +184,20 @@ module Nockplane
           )
         end
         Repeats.mark(offers.sort_by { |o| [-o.fit, o.dimension.id] }, said)
+        within_callouts(offers, free.select(&:parts), view)
+      end
+
+      # What a whole hole's callout will say where it shows well, in this view or another, is a repeat.
+      def within_callouts(offers, callouts, view)
+        others = @drawing.views.select { |v| v.binding == view.binding && v.revision == view.revision }
+        shown =
+          callouts.select do |d|
+            others.any? { |v| Drawings::Annotations.of(d).suits(d, @drawing.frame(v)) == 2 && drawn?(v, d) }
+          end
+        offers.each do |o|
+          whole = shown.find { |d| d.parts.any? { |part| part.id == o.dimension.id } }
+          o.repeat ||= words(Drawings::Annotations::Snapshot.of(whole)) if whole
+        end
       end
 
       # Does the view draw all the faces that a dimension stands on?
@@ -227,7 +242,7 @@ module Nockplane
 
       def taken(binding)
         views = @drawing.views.select { |v| v.binding == binding }.map(&:id)
-        @drawing.dimensions.select { |d| views.include?(d.view) }.map(&:dimension)
+        @drawing.dimensions.select { |d| views.include?(d.view) }.flat_map(&:said_ids)
       end
 
       def refusal(view, ids)

@@ -33,8 +33,11 @@ module Nockplane
         end
       end
 
-      # A measured size of equal faces stays while one of the faces does.
+      # A measured size of equal faces stays while one of the faces does; of a hole's callout its diameter, when it has
+      # nothing else any more.
       def survivor(dimension, model)
+        return Modelling::Callouts.main(model, dimension.dimension) if Modelling::Callouts.id?(dimension.dimension)
+
         prefix =
           [Modelling::Measured::SIZE, Modelling::Measured::PITCH].find do |start|
             dimension.dimension.start_with?(start)
@@ -62,7 +65,7 @@ module Nockplane
              .map { |d| [cost(snapshot, d, diagonal), d] }.sort_by { |c, d| [c, d.id] }
       end
 
-      def candidates(model) = model.imported? ? model.dimensions + model.measured : model.dimensions
+      def candidates(model) = model.imported? ? model.dimensions + model.measured : model.dimensions + model.callouts
 
       def cost(snapshot, dimension, diagonal)
         value = (snapshot.value - dimension.value).abs / [snapshot.value.abs, 1e-6].max / VALUE_SPAN

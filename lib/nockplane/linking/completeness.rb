@@ -34,6 +34,12 @@ module Nockplane
         )
       end
 
+      # Between the id of a dimension and that of one of its parts, in the key of a saying.
+      PART = '+'
+
+      # Id of the drawing's dimension that a key is of.
+      def self.dimension_of(key) = key.split(PART)[0]
+
       def initialize(drawing, source)
         @drawing = drawing
         @source = source
@@ -71,15 +77,18 @@ module Nockplane
         dimensions
           .partition { |d| !Modelling::ModelDimension.reference?(d.dimension) }
           .flatten(1)
-          .filter_map do |d|
+          .flat_map do |d|
             found = model.dimension(d.dimension)
-            found && Anchors.standing?(found, model.solid) ? saying(d, found) : nil
+            found && Anchors.standing?(found, model.solid) ? sayings_of(d, found) : []
           end
       end
 
-      def saying(dimension, found)
+      # Of a callout one for each of its parts.
+      def sayings_of(dimension, found)
         words = Drawings::Annotations.words(@drawing.standard, dimension).to_s
-        Completeness.saying(found, key: dimension.id, words: words)
+        return [Completeness.saying(found, key: dimension.id, words: words)].compact unless found.parts
+
+        found.parts.filter_map { |p| Completeness.saying(p, key: "#{dimension.id}#{PART}#{p.id}", words: words) }
       end
 
       # What general notes say.

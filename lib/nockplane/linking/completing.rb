@@ -98,7 +98,20 @@ module Nockplane
         wanted = Wanted.new(model, taken)
         own = model.dimensions.map { |d| [Repeats::Said.of(d), d] }
         used = []
-        part.report.missing.map { |m| proposal(part, m, own_first(wanted.dimension(m), own, used), used) }
+        found =
+          part.report.missing.map do |m|
+            dimension = own_first(wanted.dimension(m), own, used)
+            proposal(part, m, whole(part, model, dimension, used) || dimension, used)
+          end
+        found.compact
+      end
+
+      # The callout of the whole hole that a size is of, where all of it is still to be said and a view shows it well.
+      def whole(part, model, dimension, used)
+        return nil unless dimension && @only.call(dimension)
+
+        found = model.callouts.find { |d| d.parts.any? { |p| p.id == dimension.id } } or return nil
+        found if (found.said_ids & (used + taken)).empty? && best_view(part, found)
       end
 
       # The model's own dimension that says the same, where it has one that is free.
@@ -117,16 +130,17 @@ module Nockplane
         r && s && (r - s).abs < Repeats::SAME && (a.faces & b.faces).any?
       end
 
-      def taken = @taken ||= @drawing.dimensions.map(&:dimension)
+      def taken = @taken ||= @drawing.dimensions.flat_map(&:said_ids)
 
       def proposal(part, missing, dimension, used)
         label = label(part, missing, dimension)
         return Proposal.new(part.binding, missing, nil, nil, nil, label, 'measure it by hand') unless dimension
+        return nil if used.include?(dimension.id) && callout_of(dimension.id, used)
         if used.include?(dimension.id)
           return Proposal.new(part.binding, missing, nil, nil, nil, label, 'it stands already')
         end
 
-        used << dimension.id
+        used.concat(dimension.said_ids)
         words = Drawings::Annotations::Snapshot.of(dimension).words(@drawing.standard).to_s
         view = best_view(part, dimension)
         Proposal.new(
@@ -138,6 +152,12 @@ module Nockplane
           label,
           view ? nil : 'no view on the sheets shows it true'
         )
+      end
+
+      # Will a callout say it, that another missing size asked for?
+      def callout_of(id, used)
+        callouts = used.select { |u| Modelling::Callouts.id?(u) }
+        callouts.any? { |u| id.start_with?(u.delete_suffix('callout')) }
       end
 
       def label(part, missing, dimension)

@@ -90,7 +90,7 @@ module Nockplane
       def fields = @staleness.fields.map { |f| Docket::Fields.new(place(f.sheet), f.from, f.to, f.changes) }
 
       def adrift
-        standing = @drawing.dimensions.map(&:dimension)
+        standing = @drawing.dimensions.flat_map(&:said_ids)
         @staleness.adrift.map do |a|
           label = labeller(a.view.binding, a.view.revision)
           # (Each model dimension stands in a drawing once.)

@@ -21,12 +21,21 @@ module Nockplane
       private
 
       def others = @others ||= shares.keys.map { |d| words(d) }
-      def shares = @shares ||= @found.sum.to_h { |k, share| [@drawing.dimension(k), share] }.reject { |d, _| d.nil? }
+
+      # { dimension on the drawing => its share }
+      def shares
+        @shares ||=
+          @found
+            .sum
+            .to_h { |k, share| [@drawing.dimension(Completeness.dimension_of(k)), share] }
+            .reject { |d, _| d.nil? }
+      end
+
       def words(dimension) = Drawings::Annotations.words(@drawing.standard, dimension).to_s
 
       # Of a chain: by how much its parts may leave the size, beside what the size itself allows (TV-DIM-05).
       def tolerance
-        own = width(@drawing.dimension(@found.saying))
+        own = width(@drawing.dimension(Completeness.dimension_of(@found.saying)))
         parts = shares.map { |d, share| width(d)&.*(share.abs) }
         return '' unless own && parts.all?
 

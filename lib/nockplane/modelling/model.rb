@@ -60,11 +60,19 @@ module Nockplane
         def imported? = !report.nil?
         def incomplete? = !gaps.empty?
 
-        # A model dimension by id; also one measured on the faces.
-        def dimension(id) =
-          dimensions.find { |d| d.id == id } || measured.find { |d| d.id == id } ||
-            (Measured.id?(id) ? Measured.find(solid, id) : nil) || (Picked.id?(id) ? Picked.find(solid, id) : nil) ||
-            (Marked.id?(id) ? Marked.find(solid, id) : nil)
+        # [ModelDimension] of whole holes, each made of several of the dimensions.
+        def callouts = Callouts.of(dimensions, features || [])
+
+        # A model dimension by id; also a hole's callout, or one measured on the faces.
+        def dimension(id)
+          (dimensions + measured).find { |d| d.id == id } || (Callouts.id?(id) && callouts.find { |d| d.id == id }) ||
+            made_by_id(id)
+        end
+
+        private
+
+        # What its id alone says how to find on the solid.
+        def made_by_id(id) = [Measured, Picked, Marked, Centred].find { |m| m.id?(id) }&.find(solid, id)
       end
   end
 end

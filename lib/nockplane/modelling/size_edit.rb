@@ -2,35 +2,34 @@
 
 module Nockplane
   module Modelling
-    # Changing the value behind a model dimension in its recipe's text.
+    # Changing the value behind a model dimension, or the count of a pattern, in its recipe's text.
     class SizeEdit
-      # id: of the ModelDimension; recipe: the Recipe; model: what it evaluates to.
+      # id: of the ModelDimension or PatternCount; recipe: the Recipe; model: what it evaluates to.
       def initialize(recipe, model, id)
         @recipe = recipe
-        @dimension = model.dimension(id)
+        @dimension = model.dimension(id) || PatternCount.find(recipe, id, model.values || {})
       end
+
+      # The ModelDimension or PatternCount; nil when the model has it no more.
+      attr_reader :dimension
 
       # Why the size can't be changed here, in words; nil when it can.
       def refusal
         return 'The latest revision of the model has no such size any more; update the drawing first.' unless @dimension
+
         unless @dimension.editable?
-          return 'This size is worked out by an expression; change the parameters it rests on, in the model.'
-        end
-
-        if parameter&.expression?
-          "This size is the expression '#{parameter.given}'; change the parameters it rests on, in the model."
+          'This size is worked out by an expression; change the parameters it rests on, in the model.'
         end
       end
 
-      # The value as the recipe's text has it: a number, or nil when an expression stands there.
-      def value
-        given = @recipe.source.at(@dimension.path)
-        given.is_a?(Numeric) ? given : nil
-      end
+      # The value as the recipe's text has it: a number, or the text of an expression.
+      def value = @dimension.path && @recipe.source.at(@dimension.path)
+      # The expression that gives it; nil for a number.
+      def expression = parameter&.expression? ? parameter.given : nil
 
       # Why the size can't carry a tolerance, in words; nil when it can.
       def tolerance_refusal
-        return nil if parameter
+        return nil if parameter && @dimension.kind != :count
 
         'This size has no name in the recipe, so nothing there can hold its tolerance; make it a parameter first.'
       end
@@ -38,8 +37,8 @@ module Nockplane
       # The tolerance as the recipe's text has it, nil for none.
       def tolerance = parameter&.tolerance
 
-      # Recipe text with the new value (mm or degrees), and with another tolerance (text, nil for none) unless that is
-      # kept. Only when there is no #refusal. Raises RecipeFault.
+      # Recipe text with the new value (mm or degrees, or the text of an expression), and with another tolerance (text,
+      # nil for none) unless that is kept. Only when there is no #refusal. Raises RecipeFault.
       def text(value, tolerance: :keep)
         changed = @recipe.source.with(@dimension.path, value)
         return changed if tolerance == :keep

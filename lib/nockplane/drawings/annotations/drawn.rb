@@ -20,6 +20,8 @@ module Nockplane
           @layout = Drafting::DimensionLayout.new(standard, tone: adrift ? Drafting::Ink::OCHRE : nil)
         end
 
+        # Has it lost what it is of?
+        def adrift? = @adrift
         def words = @kind.words(@standard, @dimension)
 
         # [Ink]
@@ -51,12 +53,21 @@ module Nockplane
 
         private
 
-        # The mark of an adrift annotation: a hollow diamond before its text.
-        def diamond(drawn)
+        # Before its words; of one without any at a corner of it.
+        def beside(drawn)
           text = drawn.grep(Drafting::Ink::Text).first
+          return Drafting::Ink.box(drawn[0]).first(2) unless text
+
           a = (text.angle || 0) * Math::PI / 180
-          x = text.x - (3.2 * Math.cos(a)) - (1.7 * Math.sin(a))
-          y = text.y - (3.2 * Math.sin(a)) + (1.7 * Math.cos(a))
+          [
+            text.x - (3.2 * Math.cos(a)) - (1.7 * Math.sin(a)),
+            text.y - (3.2 * Math.sin(a)) + (1.7 * Math.cos(a))
+          ]
+        end
+
+        # The mark of an adrift annotation: a hollow diamond.
+        def diamond(drawn)
+          x, y = beside(drawn)
           Drafting::Ink::Line.new(
             points: [[x - 2, y], [x, y + 2], [x + 2, y], [x, y - 2]],
             width: 0.5,

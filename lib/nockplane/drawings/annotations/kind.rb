@@ -17,6 +17,8 @@ module Nockplane
         def size? = false
         # Is that size a length, said in the units of the drawing?
         def length? = size?
+        # Is it drawn with words?
+        def worded? = true
         # Does it stand on the sheet itself, tied to no view?
         def free? = false
 

@@ -3,10 +3,13 @@
 module Nockplane
   module Drawings
     module Annotations
-      # How an annotation stands in its view: in a Row beside it, Running on a line with others, on a Leader, or on an
-      # Arc. Typed values, found by their form; each draws itself and says what dragging makes of it. drawn: Drawn.
+      # How an annotation stands in its view: in a Row beside it, Running on a line with others, on a Leader, on an Arc,
+      # or just where its places are (Chain). Typed values, found by their form; each draws itself and says what
+      # dragging makes of it. drawn: Drawn.
       module Place
-        def self.all = { 'linear' => Row, 'running' => Running, 'leader' => Leader, 'angle' => Arc }.freeze
+        def self.all
+          { 'linear' => Row, 'running' => Running, 'leader' => Leader, 'angle' => Arc, 'chain' => Chain }.freeze
+        end
 
         # From a hash with string keys. Raises KeyError.
         def self.read(hash) = Typed.read(all.fetch(hash.fetch('form')), hash, {})

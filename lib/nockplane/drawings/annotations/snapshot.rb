@@ -4,7 +4,8 @@ module Nockplane
   module Drawings
     module Annotations
       # What a dimension last measured, kept in the drawing so that one adrift still shows what it was. Fields as of
-      # Modelling::ModelDimension, the kind as text; measured: true when it was measured on faces of a file.
+      # Modelling::ModelDimension, the kind as text; measured: true when it was measured on faces of a file; parts: of a
+      # callout, [Part].
       Snapshot =
         Struct.new(
           :kind,
@@ -20,12 +21,25 @@ module Nockplane
           :axis,
           :centre,
           :measured,
+          :parts,
           keyword_init: true
         ) do
+          # A size that a callout is made of; name: its id in the model.
+          const_set(
+            :Part,
+            Struct.new(:name, :kind, :value, :tolerance, :count, :prefix, :parameter, keyword_init: true)
+          )
+
           # Of a ModelDimension.
           def self.of(dimension)
-            shared = (members - [:measured]).to_h { |f| [f, plain(dimension[f])] }
-            new(**shared, measured: (true if dimension.reference?))
+            shared = (members - %i[measured parts]).to_h { |f| [f, plain(dimension[f])] }
+            new(**shared, measured: (true if dimension.reference?), parts: dimension.parts&.map { |p| part(p) })
+          end
+
+          def self.part(dimension)
+            type = const_get(:Part)
+            fields = (type.members - [:name]).to_h { |f| [f, plain(dimension[f])] }
+            type.new(name: dimension.id, **fields)
           end
 
           # (Numbers to a millionth of a mm: what differs by less is the same.)

@@ -3,18 +3,26 @@
 module Nockplane
   module Drawings
     module Annotations
-      # Words on the sheet, a Note.
+      # Words on the sheet, a Note: with none, one or several leaders, items of a list, and a shape round it.
       class Text < Kind
         NAME = 'note'
         TITLE = 'note'
         # Distance of base lines by the height of the letters.
         LINES = 1.5
-
-        def free? = true
-        def words(_standard, note) = note.text
+        # A line that begins so is an item of a list: with a dot, or with its number; its words stand in line under each
+        # other.
+        ITEM = /\A(?:[-*•]|(\d{1,3}[.)]))\s+(?=\S)/
 
         # mm of paper: from the words to where a leader begins, and its level part.
         SHELF = [1.0, 3.0].freeze
+        # A line as it is drawn: [[mm to the right, text], ...].
+        Line =
+          Struct.new(:pieces) do
+            def width(height) = pieces.map { |x, t| x + Drafting::Lettering.width(t, height) }.max.to_f
+          end
+
+        def free? = true
+        def words(_standard, note) = note.text
 
         def anchors(note) = (note.leaders || []).flat_map { |t| t.spot[1] }
 
@@ -23,21 +31,27 @@ module Nockplane
           height = standard.note_height
           tone = places.any?(&:lost) ? Drafting::Ink::OCHRE : nil
           words =
-            lines(standard, note).each_with_index.map do |line, i|
-              Drafting::Ink.text(note.x, note.y - (i * height * LINES), line, height: height, layer: 'note', tone: tone)
+            lines(standard, note).each_with_index.flat_map do |line, i|
+              y = note.y - (i * height * LINES)
+              line.pieces.map { |x, t| Drafting::Ink.text(note.x + x, y, t, height: height, layer: 'note', tone: tone) }
             end
-          words + places.flat_map { |p| leader(standard, note, p) }
+          pen = { width: standard.width('dimension'), layer: 'note', tone: tone }
+          shape = NoteShape.ink(note.shape, words_box(standard, note), **pen)
+          words + shape + places.flat_map { |p| leader(standard, note, p) }
         end
 
-        # Paper box [x0, y0, x1, y1] of a note.
-        def box(standard, note)
-          height = standard.note_height
-          lines = lines(standard, note)
-          width = note.width || lines.map { |l| Drafting::Lettering.width(l, height) }.max.to_f
-          [note.x, note.y - ((lines.size - 0.7) * height * LINES), note.x + width, note.y + height]
-        end
+        # Paper box [x0, y0, x1, y1] of a note and its shape.
+        def box(standard, note) = NoteShape.box(note.shape, words_box(standard, note))
 
         private
+
+        def words_box(standard, note)
+          height = standard.note_height
+          lines = lines(standard, note)
+          width = note.width || lines.map { |l| l.width(height) }.max.to_f
+          low = note.shape ? ((lines.size - 1) * LINES * height) : ((lines.size - 0.7) * height * LINES)
+          [note.x, note.y - low, note.x + width, note.y + height]
+        end
 
         # From the nearer side of the first line, level, then to the place (ISO 128-22: an arrow on what it touches).
         def leader(standard, note, place)
@@ -45,6 +59,7 @@ module Nockplane
           right = place.x > (x0 + x1) / 2
           level = note.y + (standard.note_height / 2)
           start, knee = SHELF.map { |mm| [right ? x1 + mm : x0 - mm, level] }
+          start = [right ? x1 : x0, level] if note.shape
           way = [place.x - knee[0], place.y - knee[1]]
           more = { layer: 'note', tone: place.lost ? Drafting::Ink::OCHRE : nil }
           thin = { width: standard.width('dimension'), **more }
@@ -54,11 +69,26 @@ module Nockplane
           found << Drafting::Arrowhead.ink(standard, [place.x, place.y], way, **more)
         end
 
+        # [Line]
         def lines(standard, note)
+          height = standard.note_height
           note
             .text
             .split("\n", -1)
-            .flat_map { |l| note.width ? Drafting::Lettering.wrap(l, standard.note_height, note.width) : [l] }
+            .flat_map { |l| l.match?(ITEM) ? item(l, note.width, height) : plain(l, note.width, height) }
+        end
+
+        def plain(line, width, height)
+          wrapped = width ? Drafting::Lettering.wrap(line, height, width) : [line]
+          wrapped.map { |t| Line.new([[0.0, t]]) }
+        end
+
+        def item(line, width, height)
+          mark = line[ITEM, 1] || '•'
+          indent = [Drafting::Lettering.width("#{mark} ", height), height * 1.4].max
+          rest = line.sub(ITEM, '')
+          wrapped = width && width > indent + height ? Drafting::Lettering.wrap(rest, height, width - indent) : [rest]
+          wrapped.each_with_index.map { |t, i| Line.new([*([[0.0, mark]] if i.zero?), [indent, t]]) }
         end
       end
     end

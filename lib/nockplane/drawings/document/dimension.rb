@@ -15,6 +15,8 @@ module Nockplane
           }
         end
 
+        # Ids of all model dimensions that it says.
+        def said_ids = [dimension, *snapshot.parts&.map(&:name)]
         # Name of its kind (Annotations).
         def kind = snapshot.kind
       end

@@ -12,6 +12,9 @@ module Nockplane
         'Views::CuttingLine' => {
           'line' => 'Views::Tied'
         },
+        'Annotations::Snapshot' => {
+          'parts' => 'Annotations::Snapshot::Part'
+        },
         'Views::Breakout' => {
           'region' => 'Views::Region'
         },

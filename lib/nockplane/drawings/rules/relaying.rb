@@ -9,6 +9,8 @@ module Nockplane
       ROUNDS = 3
       # How many smaller scales are tried where too much stands on the sheet.
       SMALLER = 2
+      # How many larger scales are tried where all stands clear.
+      LARGER = 2
       # mm added to the room found, since rows fall a little differently at another place.
       SLACK = 1.5
 
@@ -31,7 +33,8 @@ module Nockplane
           found << (laid_out(found[-1], sheets) || break)
         end
         found.concat(smaller(found, sheets)) if @open && found.none? { |d| clear?(d, sheets) }
-        found.min_by.with_index { |d, i| [faults(d, sheets), -scale(d, sheets), i] }
+        best = found.min_by.with_index { |d, i| [faults(d, sheets), -scale(d, sheets), i] }
+        @open && clear?(best, sheets) ? larger(best, sheets) : best
       end
 
       # How many things stand on others, on sheets by id.
@@ -46,8 +49,9 @@ module Nockplane
 
       # The drawing with its views laid out by the room their annotations take, and these in rows anew; nil when no
       # scale fits.
-      def laid_out(drawing, sheets, fixed: @fixed)
-        cells = sheets.flat_map { |id| placed(drawing, drawing.sheet(id), fixed) || (return nil) }
+      # bare: as if they took none.
+      def laid_out(drawing, sheets, fixed: @fixed, bare: false)
+        cells = sheets.flat_map { |id| placed(drawing, drawing.sheet(id), fixed, bare) || (return nil) }
         moved = Drawing.new(drawing.cells.merge(keyed(cells)))
         Drawing.new(moved.cells.merge(keyed(StandardChange.redimensioned(moved, @source, sheets))))
       end
@@ -56,6 +60,23 @@ module Nockplane
 
       def scale(drawing, sheets) = sheets.sum { |id| drawing.sheet(id).scale }
       def keyed(cells) = cells.to_h { |c| [Cells.key(c), c] }
+
+      # At the next larger scales as long as all stands clear there: annotations that had no room inside their views at
+      # the smaller one may find it.
+      def larger(best, sheets)
+        scale = sheets.map { |id| best.sheet(id).scale }.max
+        scales = Drafting::Scale::PREFERRED.select { |s| s > scale }.reverse.first(LARGER)
+        scales.reduce(best) do |found, s|
+          again = enlarged(found, sheets, s)
+          again && clear?(again, sheets) ? again : (return found)
+        end
+      end
+
+      # Laid out at a scale by what the annotations take there.
+      def enlarged(drawing, sheets, scale)
+        bare = laid_out(drawing, sheets, fixed: scale, bare: true) or return nil
+        laid_out(bare, sheets, fixed: scale)
+      end
 
       def smaller(found, sheets)
         scale = found.flat_map { |d| sheets.map { |id| d.sheet(id).scale } }.min
@@ -69,14 +90,14 @@ module Nockplane
           end
       end
 
-      def placed(drawing, sheet, fixed)
+      def placed(drawing, sheet, fixed, bare)
         views = drawing.views_on(sheet.id)
         return [] if views.empty?
 
         margins =
           Arranging
             .margins(drawing, sheet, @source)
-            .transform_values { |m| m.map { |mm| mm.positive? ? mm + SLACK : mm } }
+            .transform_values { |m| m.map { |mm| bare ? 0.0 : (mm.positive? ? mm + SLACK : mm) } }
         wanted = views.map { |v| @homes[v.id] ? v.dup.tap { |x| x.x, x.y = @homes[v.id] } : v }
         result = Arranging.layout(drawing, sheet, wanted, @source, fixed: fixed, margins: margins)
         return nil unless result.fits

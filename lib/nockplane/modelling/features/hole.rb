@@ -286,8 +286,7 @@ module Nockplane
               value: 2 * @cs_r
             )
           ]
-          return found unless @f.key?('countersink_angle')
-
+          # (Also where it is the usual one that nobody gave: then it can't be changed, but is said.)
           found << dimension(
             @f,
             'countersink_angle',

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+require 'test_helper'
+
+# Notes on the sheet: items of a list, what is drawn round them, what is refused.
+class NotesTest < CoreTest
+  include Drawings
+
+  PIN = "- {id: b, type: extrude, profile: {kind: circle, diameter: 9}, depth: 4}\n"
+
+  def setup
+    @drawing, @source = drawing_of(recipe(PIN))
+  end
+
+  def noted(text, **more) = @drawing.apply(AnnotationEdits.add_note(@drawing, 's1', text, 100.0, 100.0, **more))
+  def ink(drawing) = SceneBuilder.new(drawing, 's1', @source).scene.groups.find { |g| g.owner == 'note/n1' }.items
+
+  def test_items_stand_in_line_under_each_other_also_where_they_are_wrapped
+    texts =
+      ink(noted("General:\n- remove all burrs and break all sharp edges\n2) paint", width: 60.0)).grep(
+        Drafting::Ink::Text
+      )
+    assert_equal 'General:', texts[0].string
+    assert_equal %w[• 2)], texts.map(&:string) & %w[• 2) -]
+    words = texts.reject { |t| %w[General: • 2)].include?(t.string) }
+    first = words.select { |t| t.string != 'paint' }
+    assert_operator first.size, :>, 1, 'it is wrapped'
+    assert_equal 1, first.map { |t| t.x.round(6) }.uniq.size
+    assert_operator first[0].x, :>, texts[0].x
+  end
+
+  def test_every_shape_holds_its_words
+    Annotations::NoteShape::NAMES.each_key do |shape|
+      items = ink(noted('A1', shape: shape))
+      outline = items.reject { |i| i.is_a?(Drafting::Ink::Text) }
+      assert_equal 1, outline.size, shape
+      text = Drafting::Ink.box(items.grep(Drafting::Ink::Text)[0])
+      assert Geometry::Box.inside?(text, Drafting::Ink.box(outline[0]), 0.0), shape
+    end
+  end
+
+  def test_a_triangle_stands_level_with_its_point_upwards
+    points = ink(noted('B', shape: 'triangle')).grep(Drafting::Ink::Line)[0].points
+    assert_in_delta points[0][1], points[1][1], 1e-9
+    assert_operator points[2][1], :>, points[0][1]
+    sides = points.each_index.map { |i| Math.hypot(*points[i].zip(points[i - 1]).map { |a, b| a - b }) }
+    sides.each { |s| assert_in_delta sides[0], s, 1e-6 }
+  end
+
+  def test_what_does_not_fit_is_refused_in_words
+    assert_equal 'a triangle holds at most 4 letters',
+                 AnnotationEdits.add_note(@drawing, 's1', 'revision', 1.0, 1.0, shape: 'triangle').reason
+    assert_equal 'round a note goes flag, box, circle, triangle',
+                 AnnotationEdits.add_note(@drawing, 's1', 'x', 1.0, 1.0, shape: 'cloud').reason
+    marked = noted('C', shape: 'circle')
+    assert_match(/at most 4 letters/, AnnotationEdits.change_note(marked, 'n1', text: 'far too long').reason)
+    plain = marked.apply(AnnotationEdits.change_note(marked, 'n1', shape: nil))
+    assert_nil plain.notes[0].shape
+    assert_equal marked, Drawing.from_h(JSON.parse(JSON.generate(marked.to_h)))
+  end
+end
