@@ -6,8 +6,8 @@ module App
     # it. One step for a person; its journal entry remembers what it changed in the model, so that undoing can take that
     # back as well.
     class ChangeSize
-      # given: what was typed, as of SizeChange. on: number of a later revision that the person was told of and agreed to
-      # build on. Returns the Revision.
+      # given: what was typed, as of SizeChange. on: number of a later revision that the person was told of and agreed
+      # to build on. Returns the Revision.
       def self.call(drawing, dimension_id, given, on: nil, author: LEAD)
         value = drawing.value
         cell = value.dimension(dimension_id) or raise Refused.new('There is no such dimension.', status: 404)

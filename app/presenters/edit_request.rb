@@ -55,6 +55,10 @@ module App
           Nockplane::Linking::Adoption.new(@value, @source).tie(ties)
         when 'words'
           Nockplane::Drawings::AnnotationEdits.word(@value, id, wording)
+        when 'draw as'
+          draw_as
+        when 'turn side'
+          Nockplane::Drawings::AnnotationEdits.turn_side(@value, id)
         when 'leader'
           Nockplane::Drawings::AnnotationEdits.point(@value, id, tip)
         when 'drop leader'
@@ -172,6 +176,18 @@ module App
         builder.pointing.tip(x, y)
       end
 
+      def draw_as
+        flag = ->(key) { [true, 'true', 'on'].include?(@data[key]) || nil }
+        arrows = @data['arrows'].to_s.then { |t| t.empty? ? nil : t }
+        Nockplane::Drawings::AnnotationEdits.draw_as(
+          @value,
+          id,
+          arrows: arrows,
+          breaks: flag['breaks'],
+          jog: flag['jog']
+        )
+      end
+
       # Annotations::Wording of a form; empty fields say nothing. With "measured" what is typed over goes, the rest
       # stays.
       def wording
@@ -186,7 +202,8 @@ module App
           after: text['after'],
           over: text['over'],
           brackets: ([true, 'true', 'on'].include?(@data['brackets']) || nil),
-          decimals: decimals&.to_i
+          decimals: decimals&.to_i,
+          below: @data['below'].to_s.gsub("\r\n", "\n").strip.then { |t| t.empty? ? nil : t }
         )
       end
     end

@@ -6,7 +6,7 @@ module App
     # [[x, y]], "key": "position", "zone": "⌀", "value": "0,2", "modifiers": "Ⓜ", "datum1": "A", ... }, "datum", and
     # "remark" for one that stands.
     class MarkRequest
-      DOES = %w[frame datum texture remark centre].freeze
+      DOES = %w[frame datum texture remark centre holes origin].freeze
       DATUMS = %w[datum1 datum2 datum3].freeze
 
       def self.does?(name) = DOES.include?(name)
@@ -27,6 +27,10 @@ module App
           marking.frame(id, pick, frame)
         when 'datum'
           marking.datum(id, pick, text('letter').upcase)
+        when 'holes'
+          tables.holes(id, pick)
+        when 'origin'
+          tables.origin(id, pick)
         when 'centre'
           Nockplane::Linking::Centring.new(@value, @source).set(id, text('form'), picks)
         when 'texture'
@@ -37,6 +41,8 @@ module App
       end
 
       private
+
+      def tables = Nockplane::Drawings::Tables::Making.new(@value, @source)
 
       # What a form of one that stands says.
       def given

@@ -42,7 +42,7 @@ const sheet = mount(desk, {
   data,
   onSelect: (key) => {
     focus.forget();
-    select(key.replace(/^(mark|label)\//, 'view/'));
+    select(key.replace(/^(mark|label)\//, 'view/').replace(/^holes\//, 'table/'));
   },
   onMove: moved,
   onPull: (what, to, x, y) => edit({ do: 'pull', what, to, at: [x, y] }),

@@ -104,6 +104,14 @@ const KINDS = {
     edit: (stages) => ({ do: 'centre', form: given.form, points: stages.flat() }),
     again: true,
   }),
+  holes: (given, offered) => ({
+    stages: [{ shape: 'pick', words: 'Pick the origin: a corner, an edge or a centre', snap: (p) => snap(p, offered) }],
+    edit: ([points]) => ({ do: 'holes', points }),
+  }),
+  origin: (given, offered) => ({
+    stages: [{ shape: 'pick', words: 'Pick the origin: a corner, an edge or a centre', snap: (p) => snap(p, offered) }],
+    edit: ([points]) => ({ do: 'origin', points }),
+  }),
   'tie at': (given, offered) => ({
     stages: [
       { shape: 'pick', words: 'Pick an edge or a point of what it is to measure', snap: (p) => snap(p, offered) },
@@ -132,7 +140,7 @@ const KINDS = {
 };
 
 // Kinds that want to know what the view offers to be met.
-const SNAPPING = ['measure', 'measure several', 'leader', 'frame', 'datum', 'texture', 'tie at', 'centre'];
+const SNAPPING = ['measure', 'measure several', 'leader', 'frame', 'datum', 'texture', 'tie at', 'centre', 'holes', 'origin'];
 
 const fields = (form) => Object.fromEntries(new FormData(form));
 
@@ -166,9 +174,9 @@ export function mount({ sheet, desk, column, edit, selected, snaps }) {
   });
 
   // What is drawn, and again the same kind until it is left.
-  async function draw(kind, given, what) {
+  async function draw(kind, given, what, on = what) {
     try {
-      const offered = SNAPPING.includes(kind) ? await get(snaps(what)) : null;
+      const offered = SNAPPING.includes(kind) ? await get(snaps(on)) : null;
       const { stages, edit: made, again } = KINDS[kind](given, offered);
       sheet.draw(stages, async (points) => {
         const sent = edit({ ...made(points), what });
@@ -199,7 +207,7 @@ export function mount({ sheet, desk, column, edit, selected, snaps }) {
         given[box.name] = box.checked;
       });
       if (button.dataset.formOf) given.form = button.dataset.formOf;
-      draw(button.dataset.draw, given, button.dataset.what || selected());
+      draw(button.dataset.draw, given, button.dataset.what || selected(), button.dataset.on);
     },
   };
 }

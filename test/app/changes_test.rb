@@ -98,12 +98,15 @@ class ChangesTest < AppTest
     assert drawn.reload.staleness.current?
   end
 
-  def test_a_size_from_an_expression_is_refused_with_the_way_to_change_it
+  def test_a_size_from_an_expression_shows_it_and_gets_it_back_when_a_number_is_taken_back
     id = [drawn, dimension('plate.profile.height').id][1]
+    get "/drawings/#{drawn.slug}?select=dimension/#{id}"
+    assert_includes last_response.body, 'value="= length / 2"'
     answer = post_json("/drawings/#{drawn.slug}/dimensions/#{id}/value", { value: '40' })
-    assert_equal "This size is the expression 'length / 2'; change the parameters it rests on, in the model.",
-                 answer['error']
-    assert_equal 1, lid.reload.latest.number
+    assert_nil answer['error']
+    assert_match(/= length \/ 2 → 40/, lid.reload.latest.note)
+    post_json("/drawings/#{drawn.slug}/undo", { model: 'with' })
+    assert_match(%r{length / 2}, lid.reload.latest.recipe)
     assert_equal '“wide” is no size; write a number such as 24,5 or 151 mm.',
                  post_json("/drawings/#{drawn.slug}/dimensions/#{id}/value", { value: 'wide' })['error']
   end
@@ -112,8 +115,8 @@ class ChangesTest < AppTest
     drawn
     revise(lid, 'sink: 3', 'sink: 4', note: 'deeper seat')
     lines = App::Commands::Check.call[:lines]
-    assert_equal ['Front view', 'View from the left', 'Isometric view'], lines.map { |l| l[:what] }
-    assert_equal ['3 -> 4'], lines[0][:numbers]
+    assert_equal ['Front view', 'View from above', 'View from the left', 'Isometric view'], lines.map { |l| l[:what] }
+    assert_equal ['⌀16 ↧3 -> ⌀16 ↧4'], lines[1][:numbers], 'the callout says the depth'
     get '/'
     assert_includes last_response.body, 'moved on to revision 2: <q>deeper seat</q>'
     revise(lid.reload, 'thick: 6', 'thick: 7', note: 'stiffer <b>')

@@ -162,7 +162,7 @@ class NewcomerAppTest < AppTest
     drawn
     assert_empty margin
     revise(lid, 'sink: 3', 'sink: 4')
-    assert_equal '3viewsbehind', margin
+    assert_equal '4viewsbehind', margin
     assert_empty margin('?mark=no')
   end
 

@@ -30,14 +30,14 @@ class RepairTest < AppTest
   def test_what_is_adrift_is_tied_by_picking_what_it_is_to_measure
     lose_the_seat
     App::Actions::UpdateDrawings.call([drawn])
-    lost = dimension('seat.diameter')
+    lost = dimension('seat.callout')
     assert_match(/nothing is there/, edit(do: 'tie at', what: "dimension/#{lost.id}", points: [[5, 5]])['error'])
     assert_match(
-      /no free diameter/,
+      /no free callout/,
       edit(do: 'tie at', what: "dimension/#{lost.id}", points: [at('plan', [-50.0, 0.0, 6.0])])['error']
     )
     edit(do: 'tie at', what: "dimension/#{lost.id}", points: [at('plan', [-17.0, 0.0, 6.0])])
-    assert_equal ['recess.diameter', 26.0],
+    assert_equal ['recess.callout', 26.0],
                  [value.dimension(lost.id).dimension, value.dimension(lost.id).snapshot.value]
   end
 
@@ -45,9 +45,9 @@ class RepairTest < AppTest
     lose_the_seat
     before = value.dimensions.map(&:id)
     page = get("/drawings/#{drawn.slug}").body
-    assert_match(/delete what loses its footing in this update \(2 annotations\)/, page)
+    assert_match(/delete what loses its footing in this update \(1 annotation\)/, page)
     post_json("/drawings/#{drawn.slug}/update", { views: nil, drop: true })
-    assert_equal %w[seat.depth seat.diameter],
+    assert_equal %w[seat.callout],
                  drawn
                    .journal
                    .last
@@ -57,7 +57,7 @@ class RepairTest < AppTest
                    .select { |d| d.start_with?('seat') }
                    .sort
     assert_empty App::Standings.work_out(drawn.reload).adrift
-    assert_match(/2 annotations without footing deleted/, drawn.undoable.label)
+    assert_match(/1 annotation without footing deleted/, drawn.undoable.label)
     App::Actions::TakeBack.undo(drawn)
     assert_equal before.sort, value.dimensions.map(&:id).sort
   end

@@ -39,6 +39,21 @@ class NotesTest < CoreTest
     end
   end
 
+  def test_lining_keeps_clear_of_a_note_in_a_shape
+    template = Template.all.fetch('a3-part-first-angle')
+    text = recipe("- {id: b, type: extrude, profile: {kind: circle, diameter: 60}, depth: 30}\n" \
+                  "- {id: h, type: hole, on: b/end.end, diameter: 20, through: true}\n")
+    source = Products::Source.new(store: STORE) { |_, _| text }
+    drawing = template.fill('m', 1, source, title: 'P', number: 'QI-1')
+    x0, y0, x1, y1 = SceneBuilder.new(drawing, 's1', source).place(drawing.view('front')).outline
+    line = [[(x0 + x1) / 2, y0 - 5], [(x0 + x1) / 2, y1 + 5]]
+    cut = drawing.apply(Views::Making.new(drawing, source).section('front', line, 'full'))
+    section = cut.views.find { |v| v.kind == 'section' }
+    noted = cut.apply(AnnotationEdits.add_note(cut, 's1', 'B', section.x, section.y, shape: 'triangle'))
+    scene = SceneBuilder.new(noted, 's1', source).scene
+    refute_nil scene.groups.find { |g| g.owner == 'note/n1' }
+  end
+
   def test_a_triangle_stands_level_with_its_point_upwards
     points = ink(noted('B', shape: 'triangle')).grep(Drafting::Ink::Line)[0].points
     assert_in_delta points[0][1], points[1][1], 1e-9

@@ -16,14 +16,14 @@ module Nockplane
 
       # a, b: paper points the extension lines start at; at: signed distance of the dimension line from a, along the
       # left normal of a -> b measured direction e; shift: text along the line from its middle. e: unit direction of
-      # measuring.
-      def linear(a, b, e, at, words, shift: 0.0)
+      # measuring. arrows: "in" or "out", nil for where there is room.
+      def linear(a, b, e, at, words, shift: 0.0, arrows: nil)
         n = [-e[1], e[0]]
         p = foot(a, a, e, n, at)
         q = foot(b, a, e, n, at)
         length = ((q[0] - p[0]) * e[0]) + ((q[1] - p[1]) * e[1])
         p, q, a, b, length = q, p, b, a, -length if length.negative?
-        text = TextPlace.new(@standard, e, words_width(words), length, shift, clear(words))
+        text = TextPlace.new(@standard, e, words_width(words), length, shift, clear(words), arrows)
         [
           extension(a, p),
           extension(b, q),
@@ -65,6 +65,27 @@ module Nockplane
             0.0,
             :start
           )
+        ]
+      end
+
+      # A radius whose middle is far off (DIM-21): from the arc, where its arrow aims at the true middle, a part of the
+      # way inwards, a square step aside, and on to the words. tip: paper point on the arc; way: unit direction from the
+      # middle to it; length: mm of paper of all that.
+      def jogged(tip, way, length, words)
+        step = [-way[1], way[0]].map { |c| c * @standard.text_height }
+        at = ->(s, k) { [0, 1].map { |i| tip[i] - (way[i] * s) + (step[i] * k) } }
+        a, b, c = at[length * 0.6, 0], at[length * 0.6, 1], at[length, 1]
+        right = c[0] >= tip[0]
+        width = words_width(words)
+        shelf = [c[0] + ((right ? 1 : -1) * (width + 2)), c[1]]
+        start = right ? c[0] + 1 : shelf[0] + 1
+        [
+          thin(tip, a),
+          thin(a, b),
+          thin(b, c),
+          thin(c, shelf),
+          arrow(tip, way),
+          *@lettering.ink(words, [start, c[1] + clear(words)], 0.0, :start)
         ]
       end
 

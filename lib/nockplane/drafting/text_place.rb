@@ -6,8 +6,9 @@ module Nockplane
     # it is too short (DIM-07, DIM-09, DIM-10). Coordinates along the line run from its first end, mm of paper.
     class TextPlace
       # e: unit direction of the line; width of the words; length of the line; shift by hand from the middle; clear: mm
-      # from the line to words above it.
-      def initialize(standard, e, width, length, shift, clear)
+      # from the line to words above it; arrows: "in" or "out" by hand, nil for where there is room.
+      def initialize(standard, e, width, length, shift, clear, arrows = nil)
+        @arrows = arrows
         @standard = standard
         @e = e
         @width = width
@@ -22,6 +23,8 @@ module Nockplane
 
       # Are the arrows between the ends?
       def arrows_inside?
+        return @arrows == 'in' if @arrows
+
         if centred?
           return @length >= span + (2 * @standard.arrow_length) + 1 ||
             (off_centre? && @length >= 3 * @standard.arrow_length)

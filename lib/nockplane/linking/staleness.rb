@@ -69,8 +69,16 @@ module Nockplane
 
           words = Drawings::Catching.lost(v)
           problem = Drawings::ShownModel.of(@source, @drawing, v).problem
-          [*words, *problem].map { |w| [v, w] }
+          [*words, *problem, *origins(v)].map { |w| [v, w] }
         end
+      end
+
+      # Hole tables whose origin is gone, in words.
+      def origins(view)
+        tables = @drawing.tables.select { |t| t.view == view.id }
+        shown = Drawings::ShownModel.of(@source, @drawing, view) unless tables.empty?
+        lost = tables.count { |t| Drawings::Tables::Holes.new(@drawing, t, shown).lost? }
+        lost.zero? ? [] : ['the origin of its hole table is gone; pick another one']
       end
 
       def current? = behind.empty? && fields.empty? && adrift.empty?

@@ -4,13 +4,17 @@ module Nockplane
   module Drawings
     module Annotations
       # On a leader: angle in degrees from its centre outwards, reach mm of paper past the feature. On the edge of a
-      # face: slide mm of the model along it, off mm out to it, square the direction out of the face in degrees.
+      # face: slide mm of the model along it, off mm out to it, square the direction out of the face in degrees. jog: a
+      # radius whose middle is far off, drawn shortened with a step (DIM-21); then reach is what is drawn of it.
       Leader =
-        Struct.new(:form, :angle, :reach, :slide, :off, :square, keyword_init: true) do
+        Struct.new(:form, :angle, :reach, :slide, :off, :square, :jog, keyword_init: true) do
           include Place
 
           def initialize(form: 'leader', **fields) = super
           def self.fresh(_standard) = new(angle: 45.0, reach: 12.0)
+
+          def turned = with(angle: ((180.0 - angle) % 360).round(3))
+          def styles = %i[jog]
 
           # [Ink].
           def ink(drawn)
@@ -18,6 +22,8 @@ module Nockplane
             x, y = centre(drawn)
             r = radius(drawn)
             tip = [x + (r * way[0]), y + (r * way[1])]
+            return drawn.layout.jogged(tip, way, reach, drawn.words) if jog && r.positive?
+
             toward = r.zero? ? [tip[0] - way[0], tip[1] - way[1]] : [x, y]
             drawn.kind.leader_ink(drawn, tip, toward, knee(drawn))
           end

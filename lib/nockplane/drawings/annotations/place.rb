@@ -17,8 +17,13 @@ module Nockplane
         # A copy with other fields.
         def with(**fields) = self.class.new(**to_h, **fields)
 
+        # The place on the other side of what it is at; itself where there is none.
+        def turned = self
+        # Members that say how it is drawn, not where.
+        def styles = []
+
         # Is it a place yet, or only the wish for one?
-        def placed? = to_h.except(:form).values.any?
+        def placed? = to_h.except(:form, *styles).values.any?
       end
     end
   end

@@ -4,9 +4,10 @@ module Nockplane
   module Drawings
     module Annotations
       # On a dimension line beside the view: side 1 or -1 of it, gap mm of paper off its outline, words moved shift mm
-      # along the line from its middle.
+      # along the line from its middle. arrows: "in" or "out", nil for where there is room (DIM-07); breaks: are its
+      # extension lines broken where other dimensions' lines cross them?
       Row =
-        Struct.new(:form, :side, :gap, :shift, keyword_init: true) do
+        Struct.new(:form, :side, :gap, :shift, :arrows, :breaks, keyword_init: true) do
           include Place
 
           def initialize(form: 'linear', **fields) = super
@@ -16,8 +17,11 @@ module Nockplane
           def ink(drawn)
             e, n = axes(drawn)
             a, b = drawn.ends.map { |p| nearest_foot(drawn, drawn.at.point(p), e, n) }
-            drawn.layout.linear(a, b, e, level(drawn) - along(a, n), drawn.words, shift: shift)
+            drawn.layout.linear(a, b, e, level(drawn) - along(a, n), drawn.words, shift: shift, arrows: arrows)
           end
+
+          def turned = with(side: -side)
+          def styles = %i[arrows breaks]
 
           # Coordinate of the dimension line along the normal of measuring, on paper.
           def level(drawn) = axes(drawn)[1].then { |n| edge(drawn, n) + (side * gap) }

@@ -62,6 +62,28 @@ module Nockplane
         Edit.put("#{was} now reads #{now}", after)
       end
 
+      # How a dimension is drawn: arrows "in" or "out" (nil: where there is room), breaks, jog (true or nil); what its
+      # place does not know is left out.
+      def draw_as(drawing, id, **given)
+        dimension = drawing.dimension(id) or return Refusal.missing(:dimension, id)
+        return Refusal.new('arrows stand in or out', []) unless [nil, 'in', 'out'].include?(given[:arrows])
+
+        place = dimension.place.with(**given.slice(*dimension.place.styles))
+        return Refusal.new('it is drawn so already', []) if place == dimension.place
+
+        words = Annotations.words(drawing.standard, dimension)
+        Edit.put("#{words} drawn otherwise", dimension.dup.tap { |d| d.place = place })
+      end
+
+      # On the other side of what it is at; it is pinned there.
+      def turn_side(drawing, id)
+        dimension = drawing.dimension(id) or return Refusal.missing(:dimension, id)
+        turned = dimension.place.turned
+        return Refusal.new('it has no other side', ["dimension/#{id}"]) if turned == dimension.place
+
+        place(drawing, id, turned)
+      end
+
       # Takes annotations, tables and the like away; keys: one or several cell keys.
       def remove(drawing, *keys)
         wrong =

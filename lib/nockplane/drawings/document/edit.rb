@@ -57,7 +57,9 @@ module Nockplane
           [['sheet', cell.sheet], ['binding', cell.binding], (['view', cell.parent] if cell.parent)].compact
         when Dimension
           [['view', cell.view]]
-        when Note, Block, Table, Berth
+        when Table
+          [['sheet', cell.sheet], *([['view', cell.view]] if cell.view)]
+        when Note, Block, Berth
           [['sheet', cell.sheet]]
         else
           []

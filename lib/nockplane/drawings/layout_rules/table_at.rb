@@ -12,12 +12,12 @@ module Nockplane
         CORNERS = [*Drafting::Corner::NAMES, 'title block'].freeze
 
         def own_type = Own
-        def fresh = Own.new(table: Table::KINDS[0], corner: 'title block', across: 0.0, up: 0.0)
+        def fresh = Own.new(table: Tables.all.keys[0], corner: 'title block', across: 0.0, up: 0.0)
         def for_sheets? = true
 
         def fields
           [
-            Field.new(:table, 'Table', Table::KINDS),
+            Field.new(:table, 'Table', Tables.all.keys),
             Field.new(:corner, 'Stands at', CORNERS),
             Field.new(:across, 'From the side, mm', :mm, 0.0, 2000.0),
             Field.new(:up, 'From below or above, mm', :mm, 0.0, 2000.0)

@@ -128,6 +128,7 @@ module Nockplane
 
       # What a thing is called in a sentence.
       def name(owner)
+        return 'a letter of the hole table' if owner.start_with?('holes/')
         return "the mark of #{@drawing.view(owner.delete_prefix('mark/')).name}" if owner.start_with?('mark/')
 
         cell = @drawing.cells[owner.split(':')[0]]
@@ -135,7 +136,7 @@ module Nockplane
         when Dimension then "“#{Annotations.words(@drawing.standard, cell)}”"
         when Note then "the note “#{cell.text.lines.first.to_s.strip[0, 30]}”"
         when Block then 'the title block'
-        when Table then cell.kind == 'revisions' ? 'the revision table' : 'the parts list'
+        when Table then "the #{Tables.of(cell).title}"
         else cell.respond_to?(:name) ? cell.name : owner
         end
       end

@@ -43,10 +43,10 @@ module Nockplane
       private
 
       def fresh(dimension)
-        with_place(
-          dimension,
-          Annotations.of(dimension).place_type(dimension.snapshot, @at.frame).fresh(@standard)
-        )
+        place = Annotations.of(dimension).place_type(dimension.snapshot, @at.frame).fresh(@standard)
+        # (How it is drawn stays, wherever it goes.)
+        kept = dimension.place.instance_of?(place.class) ? dimension.place.to_h.slice(*place.styles).compact : {}
+        with_place(dimension, kept.empty? ? place : place.with(**kept))
       end
 
       def row?(dimension) = dimension.place.is_a?(Annotations::Row)

@@ -26,6 +26,7 @@ module Nockplane
         views.each { |v| groups << view_group(v) }
         views.each { |v| groups.concat(mark_groups(v) + label_groups(v)) }
         views.each { |v| groups.concat(dimension_groups(v)) }
+        groups.concat(hole_groups)
         groups.concat(@drawing.notes.select { |n| n.sheet == @sheet.id }.map { |n| note_group(n) })
         groups.concat(@drawing.berths.select { |b| b.sheet == @sheet.id }.map { |b| berth_group(b) })
         groups << Group.new(owner: 'format', items: [margin_words(margin)]) if margin
@@ -144,10 +145,8 @@ module Nockplane
         return [] unless shown(view).opening
 
         placed = @drawing.dimensions_of(view.id).reject { |d| unplaced?(d) }.flat_map { |d| dimension_ink(d).ink }
-        texts =
-          placed.grep(Drafting::Ink::Text) +
-            @drawing.notes.select { |n| n.sheet == @sheet.id }.flat_map { |n| note_group(n).items }
-        texts.map { |t| Convex.grown(Drafting::Ink.text_corners(t), CLEAR) }
+        notes = @drawing.notes.select { |n| n.sheet == @sheet.id }.flat_map { |n| note_group(n).items }
+        (placed + notes).grep(Drafting::Ink::Text).map { |t| Convex.grown(Drafting::Ink.text_corners(t), CLEAR) }
       end
 
       # mm that lining keeps from words.
@@ -188,10 +187,28 @@ module Nockplane
         @drawing.dimensions_of(view.id).map do |d|
           Group.new(
             owner: "dimension/#{d.id}",
-            items: @layering.apply(dimension_ink(d).ink, d),
+            items: @layering.apply(Annotations::Breaks.cut(d, dimension_ink(d), -> { lines_beside(view, d) }), d),
             state: @states["dimension/#{d.id}"]
           )
         end
+      end
+
+      # Letters at the holes that hole tables list, wherever those stand ("holes/t1").
+      def hole_groups
+        @drawing.tables.select { |t| t.view && @drawing.view(t.view)&.sheet == @sheet.id }.map do |t|
+          view = @drawing.view(t.view)
+          ground = ground(view)
+          @drawing.dimensions_of(view.id).each { |d| ground.keep(dimension_ink(d).ink) unless unplaced?(d) }
+          marks = Tables::HoleMarks.new(@standard, Tables::Holes.new(@drawing, t, shown(view)), place(view), ground)
+          Group.new(owner: "holes/#{t.id}", items: @layering.apply(marks.ink, t))
+        end
+      end
+
+      # Lines of a view's other dimensions, [[x0, y0, x1, y1], ...].
+      def lines_beside(view, dimension)
+        others = @drawing.dimensions_of(view.id).reject { |d| d.id == dimension.id }
+        lines = others.flat_map { |d| dimension_ink(d).ink }.select { |i| i.is_a?(Drafting::Ink::Line) && !i.closed }
+        lines.flat_map { |i| i.points.each_cons(2).map { |p, q| [*p, *q] } }
       end
 
       # Paper points of the corners of the faces a dimension measures; kept, since tidying asks again for every place it

@@ -69,7 +69,8 @@ module Nockplane
         view = drawing.view(id) or return Refusal.missing(:view, id)
         views = [id, *drawing.descendants(id)]
         dimensions = drawing.dimensions.select { |d| views.include?(d.view) }
-        keys = views.map { |v| "view/#{v}" } + dimensions.map { |d| "dimension/#{d.id}" }
+        tables = drawing.tables.select { |t| views.include?(t.view) }.map { |t| "table/#{t.id}" }
+        keys = views.map { |v| "view/#{v}" } + dimensions.map { |d| "dimension/#{d.id}" } + tables
         Edit.new("#{view.name} deleted#{taken_along(views.size - 1, dimensions.size)}", keys.to_h { |k| [k, nil] })
       end
 
@@ -126,6 +127,7 @@ module Nockplane
         gone = [id, *rest.flat_map { |v| [v.id, *drawing.descendants(v.id)] }]
         dimensions = drawing.dimensions.select { |d| gone.include?(d.view) }
         taken = gone.map { |v| "view/#{v}" } + dimensions.map { |d| "dimension/#{d.id}" }
+        taken += drawing.tables.select { |t| gone.include?(t.view) }.map { |t| "table/#{t.id}" }
         Edit.new(
           "#{view.name} deleted#{taken_along(gone.size - 1, dimensions.size)}; #{kept.size} kept",
           taken.to_h { |k| [k, nil] }.merge(kept.to_h { |v| ["view/#{v.id}", v] })

@@ -143,10 +143,12 @@ module Nockplane
 
       # A new table of a kind.
       def add_table(drawing, sheet_id, kind)
-        return Refusal.new("tables are #{Table::KINDS.join(' and ')}", []) unless Table::KINDS.include?(kind)
+        known = Tables.all[kind]
+        plain = Tables.all.values.reject(&:for_view?).map(&:title)
+        return Refusal.new("tables are #{plain.join(' and ')}", []) if known.nil? || known.for_view?
 
         table = Shelf.table(kind, drawing.next_id('t'), sheet_id)
-        Edit.put("#{kind == 'revisions' ? 'Revision table' : kind.capitalize} added", table)
+        Edit.put("#{known.title.capitalize} added", table)
       end
 
       # Corner, offset, columns, row height, lettering, growth, room of a table.
@@ -171,9 +173,9 @@ module Nockplane
           return 'columns are 5 to 400 mm wide'
         end
 
-        unknown = table.columns.map { |c| c['field'] } - Table::FIELDS.fetch(table.kind)
+        unknown = table.columns.map { |c| c['field'] } - Tables.of(table).fields
         unless unknown.empty?
-          return "a #{table.kind} has no '#{unknown[0]}'; it has #{Table::FIELDS[table.kind].join(', ')}"
+          return "a #{table.kind} has no '#{unknown[0]}'; it has #{Tables.of(table).fields.join(', ')}"
         end
 
         if table.width > frame[2] - frame[0] + 1e-6

@@ -115,7 +115,7 @@ module Nockplane
       # Texts by row and column, first row first: the newest line of the revision table lies farthest from the header
       # (RV-02). A template shows two empty rows.
       def rows(table)
-        data = table.kind == 'revisions' ? @drawing.meta.history : (@model ? Modelling::PartsList.of(@model) : [])
+        data = Tables.of(table).rows(table, Tables::Kind::Context.new(@drawing, @sheet, @model, @source))
         data = Array.new(2) { {} } if data.empty?
         data.map { |line| table.columns.map { |c| line[c['field']].to_s } }
       end

@@ -250,7 +250,7 @@ module Nockplane
 
       # A line of the revision table: index, zone, description, date, by; text each.
       def add_history(drawing, line)
-        kept = Table::FIELDS['revisions'].to_h { |f| [f, line[f].to_s.strip[0, 200]] }
+        kept = Tables.all.fetch('revisions').fields.to_h { |f| [f, line[f].to_s.strip[0, 200]] }
         if kept['index'].empty? || kept['description'].empty?
           return Refusal.new('a line of the revision table needs an index and a description', [])
         end

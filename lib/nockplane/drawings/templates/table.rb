@@ -2,9 +2,10 @@
 
 module Nockplane
   module Drawings
-    # A table on a sheet. kind: "parts list" or "revisions"; corner: as of a Block, or "title block" (stands on it);
+    # A table on a sheet. kind: name of one of Tables; corner: as of a Block, or "title block" (stands on it);
     # columns: [{ "field", "title", "width" }], mm; row: row height, height: lettering, mm; grows: up or down; room:
-    # rows to keep free for it in a template.
+    # rows to keep free for it in a template; of a hole table: the view it lists, its origin (a spot of the model as
+    # Modelling::Spots::Spot#to_a) and where that was last (model point, mm).
     Table =
       Struct.new(
         :id,
@@ -19,16 +20,10 @@ module Nockplane
         :grows,
         :room,
         :layer,
+        :view,
+        :origin,
+        :origin_at,
         keyword_init: true
       ) { def width = columns.sum { |c| c['width'] }.to_f }
-
-    class Table
-      KINDS = ['parts list', 'revisions'].freeze
-      # What columns of each kind may show.
-      FIELDS = {
-        'parts list' => %w[item quantity number name material mass remarks unit],
-        'revisions' => %w[index zone description date by]
-      }.freeze
-    end
   end
 end

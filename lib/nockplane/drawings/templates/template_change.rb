@@ -16,7 +16,9 @@ module Nockplane
 
       # An Edit.
       def edit
-        changes = @drawing.cells.keys.select { |k| k.start_with?(*FURNITURE) }.to_h { |k| [k, nil] }
+        # (A table that lists what a view shows is the drawing's own.)
+        own = @drawing.tables.select(&:view).map { |t| Cells.key(t) }
+        changes = @drawing.cells.keys.select { |k| k.start_with?(*FURNITURE) && !own.include?(k) }.to_h { |k| [k, nil] }
         changes = changes.merge(keyed(furniture + sheets + [meta] + moved + unlayered))
         after = Drawing.new(@drawing.cells.merge(changes).compact)
         changes = changes.merge(keyed(turned(after)))

@@ -17,6 +17,7 @@ module Nockplane
         gone = %w[binding/ view/ dimension/ berth/]
         gone << 'note/' unless annotations
         cells = @drawing.cells.reject { |k, _| k.start_with?(*gone) || k == 'meta' }.values
+        cells = cells.reject { |c| c.is_a?(Table) && c.view } # (they list holes of a view)
         # (What notes pointed at is gone with the views.)
         cells = cells.map { |c| c.is_a?(Note) ? c.dup.tap { |n| n.leaders = nil } : c }
         cells = cells.map { |c| c.is_a?(LayoutRule) ? c.dup.tap { |r| r.unmet = nil } : c }

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Drawings
+    module Tables
+      # Edits that put a hole table on the sheet of a view, or give it another origin.
+      class Making
+        def initialize(drawing, source)
+          @drawing = drawing
+          @source = source
+        end
+
+        # view_id: of the view whose holes it lists; pick: point of paper, mm, where its origin lies. An Edit or a
+        # Refusal.
+        def holes(view_id, pick)
+          view = @drawing.view(view_id) or return Refusal.missing(:view, view_id)
+          if Views.of(view).pictorial? || view.state
+            return Refusal.new("#{view.name} shows no holes true; take a view that looks along them", [])
+          end
+
+          met = pick && snaps(view).at(*pick)
+          unless met
+            return Refusal.new('nothing is there; pick a corner, an edge or the centre of a hole as origin', [])
+          end
+
+          placed(view, table(view, met.spot))
+        end
+
+        # Another origin for a hole table.
+        def origin(table_id, pick)
+          table = @drawing.cells["table/#{table_id}"] or return Refusal.missing(:table, table_id)
+          view = @drawing.view(table.view) or return Refusal.new('its view is no longer there', [])
+          met = pick && snaps(view).at(*pick)
+          return Refusal.new('nothing is there; pick a corner, an edge or the centre of a hole', []) unless met
+
+          Edit.put(
+            'Origin of the hole table moved',
+            table.dup.tap { |t| t.origin, t.origin_at = met.spot.to_a, point(view, met.spot) }
+          )
+        end
+
+        private
+
+        def builder(view) = (@builders ||= {})[view.sheet] ||= SceneBuilder.new(@drawing, view.sheet, @source)
+        def snaps(view) = Annotations::Snaps.new(builder(view).shown(view), builder(view).place(view))
+
+        def point(view, spot)
+          Modelling::Spots.of(builder(view).shown(view).solid).find(spot)&.point&.map { |c| c.round(6) }
+        end
+
+        def table(view, spot)
+          Shelf
+            .table(HoleList::NAME, @drawing.next_id('t'), view.sheet)
+            .tap do |t|
+              t.view = view.id
+              t.origin = spot.to_a
+              t.origin_at = point(view, spot)
+            end
+        end
+
+        # In the first corner where it stands clear.
+        def placed(view, table)
+          holes = Holes.new(@drawing, table, builder(view).shown(view)).all
+          return Refusal.new("#{view.name} shows no holes from above", ["view/#{view.id}"]) if holes.empty?
+
+          taken = @drawing.views_on(view.sheet).map { |v| builder(view).reach(v) } + builder(view).furniture.boxes
+          size = [table.width, (holes.size + 1) * table.row]
+          free = ['upper right', 'upper left', 'lower left'].find { |c| clear?(c, size, view, taken) }
+          table.corner = free || 'upper right'
+          table.grows = table.corner.start_with?('upper') ? 'down' : 'up'
+          Edit.put("Hole table of #{holes.size} #{holes.size == 1 ? 'hole' : 'holes'} added", table)
+        end
+
+        def clear?(corner, size, view, taken)
+          box = Drafting::Corner.box(corner, builder(view).frame_box, *size, 0.0, 0.0)
+          taken.none? { |t| Geometry::Box.meet?(t, box) }
+        end
+      end
+    end
+  end
+end
