@@ -55,6 +55,8 @@ module App
           Nockplane::Linking::Adoption.new(@value, @source).tie(ties)
         when 'words'
           Nockplane::Drawings::AnnotationEdits.word(@value, id, wording)
+        when 'paste'
+          paste
         when 'draw as'
           draw_as
         when 'turn side'
@@ -174,6 +176,15 @@ module App
 
         builder = Nockplane::Drawings::SceneBuilder.new(@value, note.sheet, @source, shade: :known)
         builder.pointing.tip(x, y)
+      end
+
+      def paste
+        to = @data['to'].to_s
+        Nockplane::Linking::Pasting.new(@value, @source).paste(
+          @data['what'].to_s,
+          to.empty? ? nil : to,
+          @data['sheet'].to_s
+        )
       end
 
       def draw_as

@@ -3,12 +3,27 @@
 import { tell } from './talk.js';
 
 const STEPS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+const COPIED = /^(dimension|note)\//;
 const MOVED = /^(view|dimension|note|berth|table)\//;
 // mm of paper that Shift makes of a step.
 const LONG = 5;
 
 /** mount({ sheet, selected(), asking(), leave(), send(path), edit(what), remove(key), atCentre() }). */
 export function mount({ sheet, selected, asking, leave, send, edit, remove, atCentre }) {
+  // Copy what is chosen, paste it into the view that is chosen then (or where it came from).
+  let copied = null;
+  function clipboard(key) {
+    if (key === 'c') {
+      if (!COPIED.test(selected())) return false;
+      copied = selected();
+      tell('Copied. Choose a view and press Ctrl+V; without one it goes where it came from.');
+      return true;
+    }
+    if (key !== 'v' || !copied) return false;
+    edit({ do: 'paste', what: copied, to: selected().startsWith('view/') ? selected().split('/')[1] : '' });
+    return true;
+  }
+
   // A note that waits for its place: is the key for it?
   function placing(event) {
     if (event.key === 'Escape') {
@@ -44,6 +59,10 @@ export function mount({ sheet, selected, asking, leave, send, edit, remove, atCe
       return;
     }
     if (field) return;
+    if ((event.ctrlKey || event.metaKey) && !getSelection().toString() && clipboard(key)) {
+      event.preventDefault();
+      return;
+    }
     if (sheet.placing() && placing(event)) return;
     if (event.key === 'Escape') {
       sheet.light([]);

@@ -2,7 +2,16 @@
 // button with data-draw names it; the fields of its form say how. Owns no state; each drawing becomes one edit.
 
 import { snap } from './snapping.js';
+import { mount as mountLoupe } from './loupe.js';
 import { get, tell } from './talk.js';
+
+// What a place means, shown magnified where points crowd.
+let loupe = null;
+function look(p, offered) {
+  const met = snap(p, offered);
+  loupe?.look(p, offered, met);
+  return met;
+}
 
 const CURVE = 'Draw round it with the pointer held down, or click corner after corner and press Enter';
 const WORDS = {
@@ -77,7 +86,7 @@ const KINDS = {
       ...PICKS[given.form === 'round' ? 'round' : 'between'].map((words) => ({
         shape: 'pick',
         words,
-        snap: (p) => snap(p, offered),
+        snap: (p) => look(p, offered),
       })),
       { shape: 'place', words: 'Click where the words go' },
     ],
@@ -88,45 +97,45 @@ const KINDS = {
     again: true,
   }),
   frame: (given, offered) => ({
-    stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => snap(p, offered) }],
+    stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => look(p, offered) }],
     edit: ([points]) => ({ ...given, do: 'frame', points }),
   }),
   datum: (given, offered) => ({
-    stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => snap(p, offered) }],
+    stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => look(p, offered) }],
     edit: ([points]) => ({ ...given, do: 'datum', points }),
   }),
   texture: (given, offered) => ({
-    stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => snap(p, offered) }],
+    stages: [{ shape: 'pick', words: 'Pick an edge or the outline of the face', snap: (p) => look(p, offered) }],
     edit: ([points]) => ({ ...given, do: 'texture', points }),
   }),
   centre: (given, offered) => ({
-    stages: CENTRES[given.form].map((stage) => ({ ...stage, snap: (p) => snap(p, offered) })),
+    stages: CENTRES[given.form].map((stage) => ({ ...stage, snap: (p) => look(p, offered) })),
     edit: (stages) => ({ do: 'centre', form: given.form, points: stages.flat() }),
     again: true,
   }),
   holes: (given, offered) => ({
-    stages: [{ shape: 'pick', words: 'Pick the origin: a corner, an edge or a centre', snap: (p) => snap(p, offered) }],
+    stages: [{ shape: 'pick', words: 'Pick the origin: a corner, an edge or a centre', snap: (p) => look(p, offered) }],
     edit: ([points]) => ({ do: 'holes', points }),
   }),
   origin: (given, offered) => ({
-    stages: [{ shape: 'pick', words: 'Pick the origin: a corner, an edge or a centre', snap: (p) => snap(p, offered) }],
+    stages: [{ shape: 'pick', words: 'Pick the origin: a corner, an edge or a centre', snap: (p) => look(p, offered) }],
     edit: ([points]) => ({ do: 'origin', points }),
   }),
   'tie at': (given, offered) => ({
     stages: [
-      { shape: 'pick', words: 'Pick an edge or a point of what it is to measure', snap: (p) => snap(p, offered) },
+      { shape: 'pick', words: 'Pick an edge or a point of what it is to measure', snap: (p) => look(p, offered) },
     ],
     edit: ([points]) => ({ do: 'tie at', points }),
   }),
   leader: (given, offered) => ({
-    stages: [{ shape: 'pick', words: 'Pick what it points at', snap: (p) => snap(p, offered) }],
+    stages: [{ shape: 'pick', words: 'Pick what it points at', snap: (p) => look(p, offered) }],
     edit: ([points]) => ({ do: 'leader', points }),
   }),
   'measure several': (given, offered) => ({
     stages: [
       {
         shape: 'line',
-        snap: (p) => snap(p, offered),
+        snap: (p) => look(p, offered),
         words: 'Pick the origin, then each place; Enter or a second click ends',
       },
       { shape: 'place', words: 'Click where the line goes' },
@@ -140,12 +149,24 @@ const KINDS = {
 };
 
 // Kinds that want to know what the view offers to be met.
-const SNAPPING = ['measure', 'measure several', 'leader', 'frame', 'datum', 'texture', 'tie at', 'centre', 'holes', 'origin'];
+const SNAPPING = [
+  'measure',
+  'measure several',
+  'leader',
+  'frame',
+  'datum',
+  'texture',
+  'tie at',
+  'centre',
+  'holes',
+  'origin',
+];
 
 const fields = (form) => Object.fromEntries(new FormData(form));
 
 /** mount({ sheet, desk, column, edit(what), selected(), snaps(key): path }) returns { begin(button) }. */
 export function mount({ sheet, desk, column, edit, selected, snaps }) {
+  loupe = mountLoupe(desk, () => desk.querySelector('svg.sheet'));
   // A picture of the model dragged from the column onto the sheet becomes a view where it is dropped.
   let carried = null;
   column.addEventListener('dragstart', (event) => {

@@ -8,6 +8,7 @@ module Nockplane
     class Spots
       # kind: "corner" (of all faces that meet there), "edge" (a straight one between two faces, share 0 to 1 along it
       # the way the direction says), "centre" (of a circle between two faces), "quadrant" (of it, in a direction),
+      # "crossing" (where two straight edges, of faces 1, 2 and 3, 4, would meet when drawn out: DIM-03),
       # "axis" (of a turned face, where it is widest in a direction: its limb; without one its middle).
       # nth: [which, of how many] where the same faces make several, in the order of their places. point, run: place in
       # the model and direction of an edge, filled in when it is found.
@@ -35,6 +36,20 @@ module Nockplane
       STRAIGHT = 1e-9
 
       def self.of(solid) = new(solid)
+
+      # Where two straight edges [from, to] meet when they are drawn out; nil for parallel and for skew ones.
+      def self.crossing((a, b), (c, d))
+        u, v = [[a, b], [c, d]].map { |p, q| Geometry::Vec.unit(Geometry::Vec.sub(q, p)) }
+        cross = Geometry::Vec.cross(u, v)
+        square = Geometry::Vec.dot(cross, cross)
+        return nil if square < 1e-9
+
+        between = Geometry::Vec.sub(c, a)
+        return nil if Geometry::Vec.dot(between, cross).abs > SAME * Math.sqrt(square)
+
+        Geometry::Vec.along(a, u, Geometry::Vec.dot(Geometry::Vec.cross(between, v), cross) / square)
+      end
+
       def self.vector?(value) = value.is_a?(Array) && value.size == 3 && value.all?(Numeric)
 
       def initialize(solid)
@@ -58,6 +73,7 @@ module Nockplane
         when 'edge' then on_edge(spot)
         when 'centre', 'quadrant' then on_circle(spot)
         when 'axis' then on_axis(spot)
+        when 'crossing' then at_crossing(spot)
         end
       end
 
@@ -86,6 +102,16 @@ module Nockplane
       end
 
       private
+
+      # (Edges of which the same faces make several are no sure ground.)
+      def at_crossing(spot)
+        return nil unless spot.faces.size == 4
+
+        pairs = spot.faces.each_slice(2).map { |names| lines[names.sort] }
+        return nil unless pairs.all? { |list| list&.size == 1 }
+
+        Spots.crossing(*pairs.map(&:first))&.then { |p| spot.dup.tap { |s| s.point = p } }
+      end
 
       # Of several of the same faces the one that was meant; nil when they are not as many any more.
       def nth(spot, all)

@@ -26,7 +26,8 @@ module Nockplane
 
         # [Point]
         def points
-          @points ||= (corners + middles + round).compact.uniq { |p| [p.x.round(3), p.y.round(3)] }.first(MOST)
+          @points ||=
+            (corners + middles + round + crossings).compact.uniq { |p| [p.x.round(3), p.y.round(3)] }.first(MOST)
         end
 
         # [Line]
@@ -67,12 +68,14 @@ module Nockplane
           @spots.corners.flat_map do |names, list|
             list.each_with_index.filter_map do |p, i|
               if ends[key(p)] && names.any? { |n| met?(n, p) }
-                point('end', spot('corner', names, nth: [i, list.size]), p)
+                words = Tangents.at?(index, names) ? 'tangent point' : 'end'
+                point(words, spot('corner', names, nth: [i, list.size]), p)
               end
             end
           end
         end
 
+        def index = @index ||= Solids::Indexed.of(@shown.solid)
         def key(point) = point.map { |c| c.round(4) }
 
         def middles
@@ -86,6 +89,29 @@ module Nockplane
 
         def way(a, b) = Geometry::Vec.unit(Geometry::Vec.sub(b, a))
         def middle(a, b) = Geometry::Vec.along(a, Geometry::Vec.sub(b, a), 0.5)
+
+        # mm of paper that edges are drawn out to meet.
+        DRAWN_OUT = 25.0
+
+        # Where edges of one face would meet if what rounds or cuts off their corner were not there.
+        def crossings
+          single = straight.select { |_, _, _, nth| nth[1] == 1 }
+          by_face = single.each_with_object({}) { |e, all| e[0].each { |n| (all[n] ||= []) << e } }
+          by_face.values.select { |list| list.size <= MANY }.flat_map do |list|
+            list.combination(2).filter_map { |a, b| crossing(a, b) }
+          end
+        end
+
+        # Most edges of a face that are drawn out.
+        MANY = 40
+
+        def crossing(a, b)
+          place = Modelling::Spots.crossing(a[1, 2], b[1, 2]) or return nil
+          off = [a, b].map { |e| e[1, 2].map { |p| Geometry::Vec.distance(p, place) }.min * @at.scale }
+          return nil if off.any? { |mm| mm > DRAWN_OUT } || off.max < ON
+
+          point('crossing', spot('crossing', [*a[0], *b[0]]), place)
+        end
 
         # nil of what lies outside what the view is bounded by, or in the half of a section that was turned.
         def point(words, spot, place)
