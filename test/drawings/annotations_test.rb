@@ -125,6 +125,15 @@ class AnnotationsTest < CoreTest
     end
   end
 
+  def test_an_angle_goes_to_the_other_side_of_its_vertex_and_stays_what_it_is
+    cell = annotation(Annotations.all['angle'])
+    x, y = @at.point(cell.snapshot.centre)
+    sides = [cell.place, cell.place.turned].map { |p| middle(drawn(cell.dup.tap { |d| d.place = p })) }
+    ways = sides.map { |u, v| [u - x, v - y] }
+    assert_operator (ways[0][0] * ways[1][0]) + (ways[0][1] * ways[1][1]), :<, 0
+    assert_equal cell.place, cell.place.turned.turned
+  end
+
   # Where the words stand; of what has several, the first.
   def middle(drawn) = drawn.ink.grep(Drafting::Ink::Text).first.then { |t| [t.x, t.y] }
 

@@ -3,9 +3,10 @@
 module Nockplane
   module Drawings
     module Annotations
-      # On an arc about the vertex of an angle; radius in mm of paper.
+      # On an arc about the vertex of an angle; radius in mm of paper; opposite: true on the other side of the vertex,
+      # between the legs drawn out (the vertical angle, which is equal).
       Arc =
-        Struct.new(:form, :radius, keyword_init: true) do
+        Struct.new(:form, :radius, :opposite, keyword_init: true) do
           include Place
 
           def initialize(form: 'angle', **fields) = super
@@ -20,13 +21,22 @@ module Nockplane
           # The arc through a point of paper.
           def self.through(drawn, point)
             x, y = drawn.at.point(drawn.snapshot.centre)
-            new(radius: [Math.hypot(point[0] - x, point[1] - y), 5.0].max.round(3))
+            radius = [Math.hypot(point[0] - x, point[1] - y), 5.0].max.round(3)
+            mid = new(radius: radius).send(:range, drawn).sum / 2
+            behind = ((point[0] - x) * Math.cos(mid)) + ((point[1] - y) * Math.sin(mid)) < 0
+            new(radius: radius, opposite: (true if behind))
           end
+
+          def turned = with(opposite: (opposite ? nil : true))
 
           # The place after dragging the words by dx, dy mm of paper.
           def dragged(drawn, dx, dy)
             mid = range(drawn).sum / 2
-            with(radius: [radius + (dx * Math.cos(mid)) + (dy * Math.sin(mid)), 5.0].max.round(3))
+            moved = radius + (dx * Math.cos(mid)) + (dy * Math.sin(mid))
+            # (Dragged past the vertex it goes to the other side.)
+            return turned.with(radius: [-moved, 5.0].max.round(3)) if moved < -5.0
+
+            with(radius: [moved, 5.0].max.round(3))
           end
 
           private
@@ -37,7 +47,8 @@ module Nockplane
             legs = [drawn.snapshot.from, drawn.snapshot.to].map { |p| drawn.at.point(p) }
             a, b = legs.map { |p| Math.atan2(p[1] - v[1], p[0] - v[0]) }
             turn = (b - a) % (2 * Math::PI)
-            turn <= Math::PI ? [a, a + turn] : [b, b + (2 * Math::PI) - turn]
+            found = turn <= Math::PI ? [a, a + turn] : [b, b + (2 * Math::PI) - turn]
+            opposite ? found.map { |angle| angle + Math::PI } : found
           end
         end
     end

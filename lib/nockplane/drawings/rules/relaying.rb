@@ -39,10 +39,9 @@ module Nockplane
 
       # How many things stand on others, on sheets by id.
       def faults(drawing, sheets = drawing.sheets.map(&:id))
-        sheets.sum do |id|
-          scene = SceneBuilder.new(drawing, id, @source, shade: :known).scene
-          Overlaps.new(drawing, drawing.sheet(id), scene).all.size
-        end
+        @faults ||= {}.compare_by_identity
+        known = @faults[drawing] ||= {}
+        sheets.sum { |id| known[id] ||= faults_on(drawing, id) }
       end
 
       def clear?(drawing, sheets) = faults(drawing, sheets).zero?
@@ -57,6 +56,11 @@ module Nockplane
       end
 
       private
+
+      def faults_on(drawing, id)
+        scene = SceneBuilder.new(drawing, id, @source, shade: :known).scene
+        Overlaps.new(drawing, drawing.sheet(id), scene).all.size
+      end
 
       def scale(drawing, sheets) = sheets.sum { |id| drawing.sheet(id).scale }
       def keyed(cells) = cells.to_h { |c| [Cells.key(c), c] }

@@ -160,13 +160,18 @@ module Nockplane
         [[@standard.first_row, (across / 2) + 2].max, [@standard.row, across].max]
       end
 
-      # An angle's arc at the radius where arc and words meet least.
+      # Radii of an angle's arc that are tried, and the cost of standing on the other side of the vertex.
+      RADII = [18.0, 12.0, 24.0, 30.0, 8.0, 38.0].freeze
+      OPPOSITE = 4.0
+
+      # An angle's arc at the radius where arc and words meet least, or between the legs drawn out.
       def swing(dimension)
         options =
-          [18.0, 12.0, 24.0, 30.0, 8.0, 38.0].each_with_index.map do |r, i|
-            [with_place(dimension, dimension.place.with(radius: r)), i]
+          [nil, true].product(RADII.each_with_index.to_a).map do |opposite, (radius, i)|
+            placed = with_place(dimension, dimension.place.with(radius: radius, opposite: opposite))
+            [placed, (i * 0.5) + (opposite ? OPPOSITE : 0.0)]
           end
-        keep(options.min_by { |d, i| @ground.cost(ink(d).ink) + (i * 0.5) }[0])
+        keep(options.min_by { |d, own| @ground.cost(ink(d).ink) + own }[0])
       end
     end
   end
