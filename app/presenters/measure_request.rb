@@ -29,6 +29,7 @@ module App
       # A circle or cylinder takes one pick, what lies between two places two.
       def measured(measuring)
         return measuring.round(@view, @points[0], @at, anyway: @anyway) if @form == 'round'
+        return measuring.arc(@view, @points[0], @at, anyway: @anyway) if @form == 'arc'
 
         measuring.measure(@view, @form, @points, @at, anyway: @anyway)
       end

@@ -27,7 +27,8 @@ module App
         'upright' => ['upright', 'i'],
         'along' => ['along', 'o'],
         'angle' => ['angle', 'w'],
-        'round' => ['diameter, radius, chamfer', 'q']
+        'round' => ['diameter, radius, chamfer', 'q'],
+        'arc' => ['arc length', 'g']
       }.freeze
       # Kinds of centre line set by hand: words and key.
       CENTRES = {

@@ -41,6 +41,7 @@ const LINES = {
 // What is picked to be measured.
 const PICKS = {
   round: ['Pick a circle, its centre, the outline of a cylinder or an edge of a chamfer'],
+  arc: ['Pick a point of the arc, or its centre'],
   between: ['Pick the first place to measure from', 'Pick the second place'],
 };
 
@@ -83,7 +84,7 @@ const KINDS = {
   'add view': (given) => ({ stages: [AT], edit: ([[at]]) => ({ ...given, do: 'add view', at }) }),
   measure: (given, offered) => ({
     stages: [
-      ...PICKS[given.form === 'round' ? 'round' : 'between'].map((words) => ({
+      ...(PICKS[given.form] || PICKS.between).map((words) => ({
         shape: 'pick',
         words,
         snap: (p) => look(p, offered),

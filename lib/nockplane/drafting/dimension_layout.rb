@@ -156,10 +156,32 @@ module Nockplane
         ]
       end
 
+      # The length along an arc (DIM-22): centre on paper, from, to: angles in radians counter-clockwise, inner: radius
+      # of the arc, radius: of the dimension line. Extension lines run along the bisector up to 90 degrees, else
+      # outwards.
+      def arc_length(centre, from, to, inner, radius, words)
+        at = ->(a, r) { [centre[0] + (r * Math.cos(a)), centre[1] + (r * Math.sin(a))] }
+        mid = (from + to) / 2
+        ends = [from, to].map { |a| to - from > (Math::PI / 2) + 1e-9 ? a : along_bisector(a, mid, inner, radius) }
+        degrees = @standard.aligned_text? ? Lettering.reading_angle((mid * 180 / Math::PI) - 90) : 0.0
+        [
+          *[from, to].zip(ends).map { |a, e| extension(at[a, inner], at[e, radius]) },
+          *arcs(centre, *ends, radius, words),
+          arrow(at[ends[0], radius], [Math.sin(ends[0]), -Math.cos(ends[0])]),
+          arrow(at[ends[1], radius], [-Math.sin(ends[1]), Math.cos(ends[1])]),
+          *@lettering.ink(words, angle_text(at, mid, radius, degrees, words), degrees, :middle)
+        ].compact
+      end
+
       # mm of paper that the words take.
       def words_width(words) = @lettering.width(words)
 
       private
+
+      # Angle at which a line along the bisector from the inner arc meets the outer one.
+      def along_bisector(angle, mid, inner, radius)
+        mid + Math.asin((inner * Math.sin(angle - mid) / radius).clamp(-1.0, 1.0))
+      end
 
       # The origin of running dimensions.
       def zero(origin, p, n, side)

@@ -15,7 +15,14 @@ module Nockplane
         end
       end
 
-      SYMBOLS = { diameter: '⌀', turned_diameter: '⌀', pitch_circle: '⌀', radius: 'R', tube_radius: 'R' }.freeze
+      SYMBOLS = {
+        diameter: '⌀',
+        turned_diameter: '⌀',
+        pitch_circle: '⌀',
+        radius: 'R',
+        tube_radius: 'R',
+        arc_length: '⌒'
+      }.freeze
       INCH = 25.4
 
       def initialize(standard)

@@ -19,6 +19,7 @@ module Nockplane
             TurnedDiameter,
             Radius,
             TubeRadius,
+            ArcLength,
             PitchCircle,
             Angle,
             Chamfer,

@@ -55,6 +55,21 @@ module Nockplane
         said || edit(view, found, at)
       end
 
+      # The length along the round edge at a pick.
+      def arc(view_id, pick, at, anyway: false)
+        view = @drawing.view(view_id) or return Drawings::Refusal.missing(:view, view_id)
+        return refusal(untrue(view)) if untrue(view)
+
+        met = pick && snaps(view).at(*pick)
+        names = met && Modelling::Spots.arc_names(met.spot)
+        found = names && Modelling::ArcLengths.find(builder(view).shown(view).model.solid, Modelling::ArcLengths.id(names))
+        unless found && Drawings::Annotations.of(found).suits(found, @drawing.frame(view)).positive?
+          return refusal('no arc is there that is seen round; pick its middle, an end or its centre')
+        end
+
+        (anyway ? nil : said(view, found)) || edit(view, found, at)
+      end
+
       # Several in one go from picks, the first of which is the origin. form: "level" or "upright"; manner: "chain"
       # (each to the next, in one row), "common" (each from the origin, in rows of their own), "running" (DIM-42).
       def series(view_id, form, manner, picks, at)

@@ -27,7 +27,7 @@ module Nockplane
 
         return picked(kind, faces) if Modelling::Picked.id?(id)
         return marked(kind, faces) if Modelling::Marked.id?(id)
-        return marked(kind, faces) if Modelling::Centred.id?(id)
+        return marked(kind, faces) if [Modelling::Centred, Modelling::ArcLengths].any? { |m| m.id?(id) }
         return edged(kind, faces) if Modelling::MeasuredEdges.id?(id)
         return given(id, kind, faces) if id.start_with?('given.')
 

@@ -72,7 +72,7 @@ module Nockplane
         private
 
         # What its id alone says how to find on the solid.
-        def made_by_id(id) = [Measured, Picked, Marked, Centred].find { |m| m.id?(id) }&.find(solid, id)
+        def made_by_id(id) = [Measured, Picked, Marked, Centred, ArcLengths].find { |m| m.id?(id) }&.find(solid, id)
       end
   end
 end

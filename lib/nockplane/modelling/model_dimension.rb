@@ -19,7 +19,7 @@ module Nockplane
       def said_ids = [id, *parts&.map(&:id)]
       # Is it only measured, on faces or between places picked, so that no size of the model stands behind it?
       def reference? = ModelDimension.reference?(id)
-      def self.reference?(id) = [Measured, Picked, Marked, Centred].any? { |m| m.id?(id) }
+      def self.reference?(id) = [Measured, Picked, Marked, Centred, ArcLengths].any? { |m| m.id?(id) }
 
       def direction
         Geometry::Vec.unit(Geometry::Vec.sub(to, from))

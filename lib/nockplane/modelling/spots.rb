@@ -37,6 +37,9 @@ module Nockplane
 
       def self.of(solid) = new(solid)
 
+      # The two faces that make the round edge which a spot is on; nil of others.
+      def self.arc_names(spot) = %w[centre quadrant].include?(spot.kind) ? spot.faces : nil
+
       # Where two straight edges [from, to] meet when they are drawn out; nil for parallel and for skew ones.
       def self.crossing((a, b), (c, d))
         u, v = [[a, b], [c, d]].map { |p, q| Geometry::Vec.unit(Geometry::Vec.sub(q, p)) }
@@ -94,6 +97,9 @@ module Nockplane
             .transform_values { |chords| straight(chords).sort_by { |a, b| order(a).zip(order(b)).map(&:sum) } }
             .reject { |_, list| list.empty? }
       end
+
+      # Chords between two faces, by vertex ids.
+      def chords(names) = borders[names.sort] || []
 
       # { [name, name] => [[centre, axis, radius], ...] }: circles between two faces, one of which is turned.
       def circles

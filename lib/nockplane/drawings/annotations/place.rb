@@ -8,7 +8,14 @@ module Nockplane
       # dragging makes of it. drawn: Drawn.
       module Place
         def self.all
-          { 'linear' => Row, 'running' => Running, 'leader' => Leader, 'angle' => Arc, 'chain' => Chain }.freeze
+          {
+            'linear' => Row,
+            'running' => Running,
+            'leader' => Leader,
+            'angle' => Arc,
+            'along arc' => AlongArc,
+            'chain' => Chain
+          }.freeze
         end
 
         # From a hash with string keys. Raises KeyError.

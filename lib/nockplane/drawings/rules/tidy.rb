@@ -30,8 +30,9 @@ module Nockplane
         pinned.each { |d| @ground.keep(ink(d).ink) }
         linear, rest = free.map { |d| fresh(d) }.partition { |d| row?(d) }
         angles, leaders = rest.partition { |d| d.place.is_a?(Annotations::Arc) }
+        lengths, leaders = leaders.partition { |d| d.place.is_a?(Annotations::AlongArc) }
         leading = Leading.new(@builder, @at, @ground)
-        found = rows(linear) + angles.map { |d| swing(d) } + leading.placed(leaders)
+        found = rows(linear) + angles.map { |d| swing(d) } + lengths.map { |d| outside(d) } + leading.placed(leaders)
         ROUNDS.times { found = again(found, leading) }
         found
       end
@@ -64,7 +65,7 @@ module Nockplane
           @ground.drop(d.id)
           badly = @ground.cost(ink(d).ink) >= BADLY
           next keep(d) unless badly
-          next d.place.is_a?(Annotations::Leader) ? leading.place(d) : swing(d) unless row?(d)
+          next elsewhere(d, leading) unless row?(d)
 
           rows = @rows.fetch(direction(d))
           rows.each_value { |side| side.each { |row| row&.reject! { |_, _, id| id == d.id } } }
@@ -74,6 +75,21 @@ module Nockplane
             *row_steps(dimensions.select { |o| row?(o) && direction(o) == direction(d) })
           )
         end
+      end
+
+      def elsewhere(dimension, leading)
+        case dimension.place
+        when Annotations::Leader then leading.place(dimension)
+        when Annotations::AlongArc then outside(dimension)
+        else swing(dimension)
+        end
+      end
+
+      # A length along an arc as near outside it as it meets least.
+      def outside(dimension)
+        gaps = (0..MORE_ROWS).map { |i| @standard.first_row + (i * @standard.row) }
+        options = gaps.map { |gap| with_place(dimension, dimension.place.with(gap: gap)) }
+        keep(options.min_by.with_index { |d, i| @ground.cost(ink(d).ink) + (i * ROW) })
       end
 
       def direction(dimension) = ink(dimension).axes[0].map { |c| c.round(4) }
