@@ -70,20 +70,30 @@ module App
         return nil unless kind && number.match?(/\A\d{1,4}(\.\d{1,4})?\z/)
 
         value = number.to_f * (@value.standard.inch? ? 25.4 : 1.0)
-        Nockplane::Tolerancing::Frame.new(kind.key, zone, value, marks, datums)
+        found = Nockplane::Tolerancing::Frame.new(kind.key, zone, value, marks, datums)
+        text('lower').empty? ? found : found.with_lower(lower(kind))
+      end
+
+      # The second row of a composite frame.
+      def lower(kind)
+        number = text('lower').tr(',', '.')
+        raise Refused, "“#{text('lower')[0, 20]}” is no tolerance." unless number.match?(/\A\d{1,4}(\.\d{1,4})?\z/)
+
+        value = number.to_f * (@value.standard.inch? ? 25.4 : 1.0)
+        cells = text('lower_datums').upcase.split(/[\s,]+/)
+        Nockplane::Tolerancing::Frame.new(kind.key, zone, value, [], datum_cells(cells))
       end
 
       def zone = %w[⌀ S⌀].include?(text('zone')) ? text('zone') : ''
       def marks = text('modifiers').split & Nockplane::Tolerancing::Frame::MODIFIERS
 
       # [[letters, modifier or nil], ...]
-      def datums
-        DATUMS.filter_map do |key|
-          cell = text(key).upcase
-          next if cell.empty?
+      def datums = datum_cells(DATUMS.map { |key| text(key).upcase })
 
+      def datum_cells(texts)
+        texts.reject(&:empty?).map do |cell|
           found = Nockplane::Tolerancing::Frame::DATUM.match(cell.sub(/\s*([ⓂⓁ])\z/, ' \\1'))
-          raise Refused, "“#{text(key)[0, 20]}” names no datum; write A, A-B or A Ⓜ." unless found
+          raise Refused, "“#{cell[0, 20]}” names no datum; write A, A-B or A Ⓜ." unless found
 
           found.captures
         end

@@ -7,7 +7,7 @@ class ArcLengthTest < CoreTest
   include Drawings
 
   PLATE =
-    '- {id: plate, type: extrude, profile: {kind: rectangle, width: %<w>s, height: 50, corner_radius: %<r>s}, depth: 20}'
+    '- {id: b, type: extrude, profile: {kind: rectangle, width: %<w>s, height: 50, corner_radius: %<r>s}, depth: 20}'
 
   def setup
     texts = [[80, 10], [90, 12]].map { |w, r| recipe("#{format(PLATE, w: w, r: r)}\n") }

@@ -89,38 +89,13 @@ module Nockplane
         ]
       end
 
-      # A tolerance frame of cells (ISO 1101), or a datum letter in its box with a filled triangle on the feature (ISO
-      # 5459).
-      # tip: paper point on the feature; knee: where the frame begins.
-      def frame(tip, toward, knee, cells, datum: false)
-        right = knee[0] >= tip[0]
-        h = @standard.text_height * 2
-        widths = cells.map { |c| [Lettering.width(c, @standard.text_height) + @standard.text_height, h].max }
-        x = right ? knee[0] : knee[0] - widths.sum
-        y = knee[1] - (h / 2)
-        edges = widths.reduce([x]) { |xs, w| xs << (xs[-1] + w) }
+      # A tolerance frame (ISO 1101) of rows of cells, or a datum letter in its box with a filled triangle on the
+      # feature (ISO 5459). tip: paper point on the feature; knee: where the frame begins.
+      def frame(tip, toward, knee, rows, datum: false)
         [
           thin(tip, knee),
           datum ? triangle(tip, knee) : arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
-          Ink::Line.new(
-            points: [[x, y], [edges[-1], y], [edges[-1], y + h], [x, y + h]],
-            closed: true,
-            width: @standard.width(LAYER),
-            layer: LAYER,
-            tone: @tone
-          ),
-          *edges[1...-1].map { |e| thin([e, y], [e, y + h]) },
-          *cells.each_with_index.flat_map do |c, i|
-            Circled.ink(
-              (edges[i] + edges[i + 1]) / 2,
-              y + (h / 4),
-              c,
-              height: @standard.text_height,
-              width: @standard.width(LAYER),
-              layer: LAYER,
-              tone: @tone
-            )
-          end
+          *FrameInk.new(@standard, layer: LAYER, tone: @tone).ink(knee, knee[0] >= tip[0], rows)
         ]
       end
 

@@ -31,7 +31,9 @@ module Nockplane
 
       # kind and the rest as in Modelling::ModelDimension; tolerance: text or nil.
       def words(kind:, value:, tolerance: nil, count: 1, prefix: nil)
-        return Words.new(prefix.tr('|.', " #{@standard.decimal}")) if %i[tolerance_frame datum].include?(kind)
+        if %i[tolerance_frame datum].include?(kind)
+          return Words.new(prefix.gsub('//', ' over ').tr('|.', " #{@standard.decimal}"))
+        end
 
         before = count && count > 1 ? "#{count}#{@standard.times} " : ''
         parsed = tolerance && Tolerancing::Tolerance.parse(tolerance)

@@ -124,7 +124,7 @@ module Nockplane
         axis = !frame.zone.empty? || frame.material
         return frame if !axis || !sized?(view, face) || frame.modifiers.include?('Ⓐ') || asme?
 
-        Tolerancing::Frame.new(frame.key, frame.zone, frame.value, ['Ⓐ', *frame.modifiers], frame.datums)
+        Tolerancing::Frame.new(frame.key, frame.zone, frame.value, ['Ⓐ', *frame.modifiers], frame.datums, frame.lower)
       end
 
       def asme? = @drawing.standard.name.to_s.include?('ASME')

@@ -12,10 +12,24 @@ module Nockplane
       CELL = /\A(⌀|S⌀)?(\d{1,5}(?:[.,]\d{1,6})?)((?:\s(?:Ⓜ|Ⓛ|Ⓡ|Ⓐ|Ⓕ|Ⓣ|CZ))*)\z/
       DATUM = /\A([A-Z]{1,2}(?:-[A-Z]{1,2})*)(?:\s(Ⓜ|Ⓛ))?\z/
 
-      attr_reader :key, :zone, :value, :modifiers, :datums
+      # Between the rows of a composite frame.
+      ROWS = '//'
 
-      # Of cells with | between, "⌖|⌀0.2 Ⓜ|A|B"; nil of what is no frame.
+      # lower: the Frame of the second row of a composite one, nil of a single one.
+      attr_reader :key, :zone, :value, :modifiers, :datums, :lower
+
+      # Of cells with | between, "⌖|⌀0.2 Ⓜ|A|B", of a composite one with // between its rows; nil of what is no frame.
       def self.parse(text)
+        upper, lower, *more = text.to_s.split(ROWS)
+        return nil if more.any?
+
+        found = row(upper)
+        return found unless lower && found
+
+        row(lower)&.then { |l| found.with_lower(l) }
+      end
+
+      def self.row(text)
         head, size, *rest = text.to_s.split('|').map(&:strip)
         kind = Characteristic.find(head)
         m = CELL.match(size.to_s)
@@ -25,15 +39,20 @@ module Nockplane
         new(kind.key, m[1].to_s, m[2].tr(',', '.').to_f, m[3].split, datums)
       end
 
-      def initialize(key, zone, value, modifiers = [], datums = [])
+      private_class_method :row
+
+      def initialize(key, zone, value, modifiers = [], datums = [], lower = nil)
         @key = key
         @zone = zone.to_s
         @value = value
         @modifiers = modifiers
         @datums = datums
+        @lower = lower
         Ractor.make_shareable(self)
       end
 
+      # The same as the upper row of a composite frame.
+      def with_lower(lower) = Frame.new(@key, @zone, @value, @modifiers, @datums, lower)
       def characteristic = Characteristic::ALL.fetch(@key)
       def material = @modifiers.find { |m| MATERIAL.include?(m) }
       # Letters of single datums, in order.
@@ -43,7 +62,8 @@ module Nockplane
       def to_s
         number = format('%.6f', @value).sub(/\.?0+\z/, '')
         cells = @datums.map { |text, modifier| [text, modifier].compact.join(' ') }
-        [characteristic.symbol, ["#{@zone}#{number}", *@modifiers].join(' '), *cells].join('|')
+        row = [characteristic.symbol, ["#{@zone}#{number}", *@modifiers].join(' '), *cells].join('|')
+        [row, @lower&.to_s].compact.join(ROWS)
       end
 
       # The next letter that none of those used is.

@@ -13,7 +13,12 @@ module Nockplane
       Around = Struct.new(:size, :round, :datums, :asme, keyword_init: true)
 
       # [Fault]
-      def self.check(frame, around = Around.new(size: true, round: true)) = new(frame, around).faults
+      def self.check(frame, around = Around.new(size: true, round: true))
+        found = new(frame, around).faults
+        return found unless frame.lower
+
+        (found + new(frame.lower, around).faults + composite(frame, frame.lower)).uniq
+      end
 
       # Of a composite frame (ASME, FCF-12): the lower row repeats the beginning of the upper's datums, with a smaller
       # value.

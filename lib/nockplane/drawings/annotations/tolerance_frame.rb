@@ -3,7 +3,8 @@
 module Nockplane
   module Drawings
     module Annotations
-      # A tolerance frame (ISO 1101): its cells stand in the snapshot's prefix, "position|⌀0.2|A|B".
+      # A tolerance frame (ISO 1101): its cells stand in the snapshot's prefix, "⌖|⌀0.2|A|B"; of a composite one both
+      # rows, with // between.
       class ToleranceFrame < Size
         NAME = 'tolerance_frame'
         TITLE = 'tolerance'
@@ -28,8 +29,8 @@ module Nockplane
         end
 
         def leader_ink(drawn, tip, toward, knee)
-          cells = drawn.snapshot.prefix.tr('.', drawn.standard.decimal).split('|')
-          drawn.layout.frame(tip, toward, knee, cells, datum: boxed?)
+          rows = drawn.snapshot.prefix.tr('.', drawn.standard.decimal).split(Tolerancing::Frame::ROWS)
+          drawn.layout.frame(tip, toward, knee, rows.map { |r| r.split('|') }, datum: boxed?)
         end
 
         private
