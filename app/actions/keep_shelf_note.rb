@@ -19,7 +19,7 @@ module App
         raise Refused, 'A note needs words.' if text.empty?
         raise Refused, "A note has at most #{length} characters; this one has #{text.length}." if text.length > length
 
-        problem = Nockplane::Drawings::Annotations::NoteShape.problem(shape, text)
+        problem = Nockplane::Drawings::Annotations::NoteShapes.problem(shape, text)
         raise Refused, "#{problem.sub(/\A./, &:upcase)}." if problem
         raise Refused, "The shelf holds at most #{MOST} notes." if Records::ShelfNote.count >= MOST
 

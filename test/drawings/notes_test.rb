@@ -29,20 +29,58 @@ class NotesTest < CoreTest
     assert_operator first[0].x, :>, texts[0].x
   end
 
+  WORDS = { 'edge' => '-0,2', 'target' => "⌀6\nA1" }.freeze
+
   def test_every_shape_holds_its_words
-    Annotations::NoteShape::NAMES.each_key do |shape|
-      items = ink(noted('A1', shape: shape))
-      outline = items.reject { |i| i.is_a?(Drafting::Ink::Text) }
-      assert_equal 1, outline.size, shape
-      text = Drafting::Ink.box(items.grep(Drafting::Ink::Text)[0])
-      assert Geometry::Box.inside?(text, Drafting::Ink.box(outline[0]), 0.0), shape
+    Annotations::NoteShapes.all.each_key do |name|
+      next if name == 'edge' # (open, beside them)
+
+      items = ink(noted(WORDS.fetch(name, 'A1'), shape: name))
+      texts = items.grep(Drafting::Ink::Text).map { |t| Drafting::Ink.box(t) }
+      outline = Drafting::Ink.box((items - items.grep(Drafting::Ink::Text))[0])
+      texts.each { |t| assert Geometry::Box.inside?(t, outline, 0.0), name }
     end
+  end
+
+  def test_iso_13715_the_sign_of_an_edge_is_an_open_corner_at_its_leader
+    items = ink(noted('-0,2', shape: 'edge'))
+    legs = items.grep(Drafting::Ink::Line)[0]
+    up, vertex, along = legs.points
+    refute legs.closed
+    assert_in_delta up[0], vertex[0], 1e-9
+    assert_in_delta along[1], vertex[1], 1e-9
+    assert_operator items.grep(Drafting::Ink::Text)[0].x, :>, vertex[0]
+    %w[0,2 -x burr].each do |t|
+      assert_match(/size with its sign/, AnnotationEdits.add_note(@drawing, 's1', t, 1.0, 1.0, shape: 'edge').reason)
+    end
+    %w[+0,3 ±0.1 -0,1/-0,3].each do |t|
+      assert_kind_of Edit, AnnotationEdits.add_note(@drawing, 's1', t, 1.0, 1.0, shape: 'edge')
+    end
+  end
+
+  def test_dat_07_a_datum_target_is_parted_level_and_ends_with_a_cross
+    drawing = noted("⌀6\nA1", shape: 'target')
+    circle = ink(drawing).grep(Drafting::Ink::Arc)[0]
+    size, name = ink(drawing).grep(Drafting::Ink::Text)
+    assert_operator size.y, :>, circle.centre[1]
+    assert_operator name.y, :<, circle.centre[1]
+    middle = SceneBuilder.new(drawing, 's1', @source).place(drawing.view('plan')).point([0.0, 0.0, 4.0])
+    tip = Annotations::Pointing.new(drawing, 's1', SceneBuilder.new(drawing, 's1', @source)).tip(*middle)
+    pointed = drawing.apply(AnnotationEdits.point(drawing, 'n1', tip))
+    cross = ink(pointed).grep(Drafting::Ink::Line).last(2)
+    cross.each do |l|
+      l.points.transpose.map { |c| c.sum / 2 }.zip(middle).each { |got, want| assert_in_delta want, got, 1e-6 }
+    end
+    assert_match(/letter and number/, AnnotationEdits.add_note(@drawing, 's1', 'AA', 1.0, 1.0, shape: 'target').reason)
   end
 
   def test_lining_keeps_clear_of_a_note_in_a_shape
     template = Template.all.fetch('a3-part-first-angle')
-    text = recipe("- {id: b, type: extrude, profile: {kind: circle, diameter: 60}, depth: 30}\n" \
-                  "- {id: h, type: hole, on: b/end.end, diameter: 20, through: true}\n")
+    text =
+      recipe(
+        "- {id: b, type: extrude, profile: {kind: circle, diameter: 60}, depth: 30}\n" \
+          "- {id: h, type: hole, on: b/end.end, diameter: 20, through: true}\n"
+      )
     source = Products::Source.new(store: STORE) { |_, _| text }
     drawing = template.fill('m', 1, source, title: 'P', number: 'QI-1')
     x0, y0, x1, y1 = SceneBuilder.new(drawing, 's1', source).place(drawing.view('front')).outline
@@ -65,7 +103,7 @@ class NotesTest < CoreTest
   def test_what_does_not_fit_is_refused_in_words
     assert_equal 'a triangle holds at most 4 letters',
                  AnnotationEdits.add_note(@drawing, 's1', 'revision', 1.0, 1.0, shape: 'triangle').reason
-    assert_equal 'round a note goes flag, box, circle, triangle',
+    assert_equal 'round a note goes flag, box, circle, triangle, edge, target',
                  AnnotationEdits.add_note(@drawing, 's1', 'x', 1.0, 1.0, shape: 'cloud').reason
     marked = noted('C', shape: 'circle')
     assert_match(/at most 4 letters/, AnnotationEdits.change_note(marked, 'n1', text: 'far too long').reason)

@@ -36,14 +36,22 @@ module Nockplane
               line.pieces.map { |x, t| Drafting::Ink.text(note.x + x, y, t, height: height, layer: 'note', tone: tone) }
             end
           pen = { width: standard.width('dimension'), layer: 'note', tone: tone }
-          shape = NoteShape.ink(note.shape, words_box(standard, note), **pen)
-          words + shape + places.flat_map { |p| leader(standard, note, p) }
+          words + shape_ink(standard, note, pen) + places.flat_map { |p| leader(standard, note, p) }
         end
 
         # Paper box [x0, y0, x1, y1] of a note and its shape.
-        def box(standard, note) = NoteShape.box(note.shape, words_box(standard, note))
+        def box(standard, note)
+          words = words_box(standard, note)
+          shape = NoteShapes.of(note.shape)
+          shape ? shape.box(words, lines(standard, note).size) : words
+        end
 
         private
+
+        def shape_ink(standard, note, pen)
+          shape = NoteShapes.of(note.shape) or return []
+          shape.ink(words_box(standard, note), lines(standard, note).size, **pen)
+        end
 
         def words_box(standard, note)
           height = standard.note_height
@@ -53,20 +61,30 @@ module Nockplane
           [note.x, note.y - low, note.x + width, note.y + height]
         end
 
-        # From the nearer side of the first line, level, then to the place (ISO 128-22: an arrow on what it touches).
+        # From the nearer side of the first line, level, then to the place; of some shapes straight from them (ISO
+        # 128-22: an arrow on what it touches).
         def leader(standard, note, place)
+          more = { layer: 'note', tone: place.lost ? Drafting::Ink::OCHRE : nil }
+          thin = { width: standard.width('dimension'), **more }
+          points = [*from_words(standard, note, place), [place.x, place.y]]
+          way = points[-2, 2].then { |p, q| [q[0] - p[0], q[1] - p[1]] }
+          found = points.each_cons(2).map { |p, q| Drafting::Ink.line(p, q, **thin) }
+          return found if Math.hypot(*way) < 0.1
+
+          found + (NoteShapes.of(note.shape) || NoteShapes.all['box']).head(standard, points[-1], way, **thin)
+        end
+
+        # Points of a leader before its place.
+        def from_words(standard, note, place)
+          shape = NoteShapes.of(note.shape)
+          straight = shape&.start(words_box(standard, note), lines(standard, note).size, [place.x, place.y])
+          return [straight] if straight
+
           x0, _, x1, = box(standard, note)
           right = place.x > (x0 + x1) / 2
           level = note.y + (standard.note_height / 2)
           start, knee = SHELF.map { |mm| [right ? x1 + mm : x0 - mm, level] }
-          start = [right ? x1 : x0, level] if note.shape
-          way = [place.x - knee[0], place.y - knee[1]]
-          more = { layer: 'note', tone: place.lost ? Drafting::Ink::OCHRE : nil }
-          thin = { width: standard.width('dimension'), **more }
-          found = [Drafting::Ink.line(start, knee, **thin), Drafting::Ink.line(knee, [place.x, place.y], **thin)]
-          return found if Math.hypot(*way) < 0.1
-
-          found << Drafting::Arrowhead.ink(standard, [place.x, place.y], way, **more)
+          [shape ? [right ? x1 : x0, level] : start, knee]
         end
 
         # [Line]

@@ -115,7 +115,7 @@ module Nockplane
       # x, y: mm of paper, start of the first line; width: mm it is wrapped at, nil for as long as it is.
       def add_note(drawing, sheet, text, x, y, width: nil, shape: nil)
         text = text.to_s.strip
-        problem = note_problem(text, width) || Annotations::NoteShape.problem(shape, text)
+        problem = note_problem(text, width) || Annotations::NoteShapes.problem(shape, text)
         problem ||= (drawing.sheet(sheet) ? nil : 'that sheet is no longer there')
         problem ?
           Refusal.new(problem, []) :
@@ -125,14 +125,14 @@ module Nockplane
       def new_note(drawing, **fields) = Note.new(id: drawing.next_id('n'), **fields)
 
       # Changes of an existing note: text, width (nil: not wrapped), or a move by dx, dy mm.
-      # shape: of Annotations::NoteShape, nil for none.
+      # shape: of Annotations::NoteShapes, nil for none.
       def change_note(drawing, id, text: nil, width: :keep, shape: :keep, dx: 0.0, dy: 0.0)
         note = drawing.cells["note/#{id}"] or return Refusal.missing(:note, id)
         return Refusal.new('a note needs words; delete it instead', ["note/#{id}"]) if text && text.strip.empty?
 
         shape = note.shape if shape == :keep
         problem = note_problem(text || note.text, width == :keep ? nil : width)
-        problem ||= Annotations::NoteShape.problem(shape, text || note.text)
+        problem ||= Annotations::NoteShapes.problem(shape, text || note.text)
         return Refusal.new(problem, ["note/#{id}"]) if problem
 
         Edit.put(text || width != :keep ? 'Note changed' : 'Note moved', note.dup.tap do |n|

@@ -3,7 +3,7 @@
 module Nockplane
   module Drawings
     # Words on a sheet at x, y (mm, start of the first line's base line); width: mm they are wrapped at, nil for as they
-    # are; leaders: [Annotations::Tip], nil for none; shape: what is drawn round it (Annotations::NoteShape), nil for
+    # are; leaders: [Annotations::Tip], nil for none; shape: what is drawn round it (Annotations::NoteShapes), nil for
     # nothing.
     Note =
       Struct.new(:id, :sheet, :text, :x, :y, :width, :layer, :leaders, :shape, keyword_init: true) do
