@@ -40,6 +40,8 @@ module App
           delete
         when 'adopt'
           Nockplane::Linking::Adoption.new(@value, @source).adopt(view, @data['dimensions'])
+        when 'adopt everywhere'
+          adopt_everywhere
         when 'restyle'
           Nockplane::Drawings::ViewEdits.restyle(@value, id, scale: scale, **restyling)
         when 'place anew'
@@ -176,6 +178,13 @@ module App
 
         builder = Nockplane::Drawings::SceneBuilder.new(@value, note.sheet, @source, shade: :known)
         builder.pointing.tip(x, y)
+      end
+
+      # In the views of a sheet, or of all sheets ("all").
+      def adopt_everywhere
+        sheet = @value.sheet(@data['sheet'].to_s)
+        views = @data['all'] == true || sheet.nil? ? @value.views : @value.views_on(sheet.id)
+        Nockplane::Linking::Adoption.everywhere(@value, @source, views.map(&:id))
       end
 
       def paste

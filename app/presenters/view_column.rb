@@ -26,7 +26,9 @@ module App
         'level' => ['level', 'm'],
         'upright' => ['upright', 'i'],
         'along' => ['along', 'o'],
-        'angle' => ['angle', 'w'],
+        'square' => ['square to an edge', 'y'],
+        'angle' => ['angle of two edges', 'w'],
+        'corner' => ['angle of three points', 'z'],
         'round' => ['diameter, radius, chamfer', 'q'],
         'arc' => ['arc length', 'g']
       }.freeze

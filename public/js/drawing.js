@@ -147,6 +147,7 @@ let refused = 0;
 shading.begin(data.waiting);
 
 function send(path, body = {}) {
+  if (body.do === 'tidy') tell('The layout rules are being run …', false, 60000);
   const before = refused;
   queue = queue.then(() => (before === refused ? attempt(path, body) : null));
   return queue;

@@ -31,8 +31,10 @@ export function mount({ svg, column, path }) {
       return;
     }
     button.setAttribute('aria-busy', 'true');
+    tell('The sheet as the rules would have it is being worked out …', false, 60000);
     try {
       const found = await get(path(button.dataset.tidyPreview));
+      tell(found.words);
       panel().hidden = false;
       panel().querySelector('p').textContent = found.words;
       panel()

@@ -41,6 +41,8 @@ const LINES = {
 // What is picked to be measured.
 const PICKS = {
   round: ['Pick a circle, its centre, the outline of a cylinder or an edge of a chamfer'],
+  square: ['Pick the edge to measure from', 'Pick the place to measure to'],
+  corner: ['Pick the point of the angle', 'Pick a point on one leg', 'Pick a point on the other leg'],
   arc: ['Pick a point of the arc, or its centre'],
   between: ['Pick the first place to measure from', 'Pick the second place'],
 };

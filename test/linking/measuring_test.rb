@@ -113,7 +113,8 @@ class MeasuringTest < ViewTest
             measuring.measure('front', 'level', [place('end'), [5.0, 5.0]], [0, 0])
     refused 'there is no distance that way between them',
             measuring.measure('front', 'level', [place('end'), place('end', y: :max)], [0, 0])
-    refused 'measure level, upright, along, angle', measuring.measure('front', 'x', [[1, 1], [2, 2]], [0, 0])
+    refused 'measure level, upright, along, square, angle, corner',
+            measuring.measure('front', 'x', [[1, 1], [2, 2]], [0, 0])
     refused 'pick two places of the view to measure between', measuring.measure('front', 'level', [[1, 1]], [0, 0])
     refused 'there is no view zz any more', measuring.measure('zz', 'level', [[1, 1], [2, 2]], [0, 0])
   end

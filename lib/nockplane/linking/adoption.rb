@@ -19,6 +19,19 @@ module Nockplane
         end
       end
 
+      # Edit adopting what shows well in several views (ids) at once, each model dimension where it shows best; or a
+      # Refusal.
+      def self.everywhere(drawing, source, view_ids)
+        flat = view_ids.reject { |id| Drawings::Views.of(drawing.view(id)).pictorial? }
+        after = adopted(drawing, source, flat)
+        fresh = after.dimensions.map(&:id) - drawing.dimensions.map(&:id)
+        return Drawings::Refusal.new('no model dimension is left that shows well there', []) if fresh.empty?
+
+        changed = after.cells.reject { |key, c| drawing.cells[key] == c }
+        words = "#{fresh.size} #{fresh.size == 1 ? 'dimension' : 'dimensions'} adopted"
+        Drawings::Edit.new("#{words} in #{fresh.map { |id| after.dimension(id).view }.uniq.size} views", changed)
+      end
+
       def initialize(drawing, source)
         @drawing = drawing
         @source = source

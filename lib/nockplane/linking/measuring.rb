@@ -6,7 +6,16 @@ module Nockplane
     # editable). Each gives an Edit, a Refusal, or Said where that size is said already.
     class Measuring
       # The forms: how a distance is taken, or an angle.
-      FORMS = { 'level' => 'across', 'upright' => 'across', 'along' => 'along', 'angle' => 'angle' }.freeze
+      FORMS = {
+        'level' => 'across',
+        'upright' => 'across',
+        'along' => 'along',
+        'square' => 'square',
+        'angle' => 'angle',
+        'corner' => 'corner'
+      }.freeze
+      COUNTS = { 2 => 'two', 3 => 'three' }.freeze
+      ORDER = %w[first second third].freeze
       # How several are arranged, and how many at most.
       MANNERS = { 'chain' => 'as a chain', 'common' => 'from a common origin', 'running' => 'running' }.freeze
       MOST = 40
@@ -23,11 +32,13 @@ module Nockplane
         view = @drawing.view(view_id) or return Drawings::Refusal.missing(:view, view_id)
         return refusal(untrue(view)) if untrue(view)
         return refusal("measure #{FORMS.keys.join(', ')}") unless FORMS.key?(form)
-        return refusal('pick two places of the view to measure between') unless picks.size == 2
+
+        needed = Modelling::Picked::MODES.fetch(FORMS.fetch(form))
+        return refusal("pick #{COUNTS.fetch(needed)} places of the view to measure between") unless picks.size == needed
 
         found = picks.map { |x, y| snaps(view).at(x, y) }
         missed = found.index(nil)
-        return refusal("#{%w[the\ first the\ second][missed]} pick met nothing; pick a point or an edge") if missed
+        return refusal("the #{ORDER[missed]} pick met nothing; pick a point or an edge") if missed
 
         measured(view, form, found.map(&:spot), at, anyway)
       end
@@ -50,6 +61,9 @@ module Nockplane
         if Drawings::Annotations.of(found).suits(found, @drawing.frame(view)).zero?
           return refusal('it does not show in this view')
         end
+
+        thread = threaded(view, met.spot)
+        return thread if thread
 
         said = anyway ? nil : said(view, found)
         said || edit(view, found, at)
@@ -143,13 +157,13 @@ module Nockplane
         end
       end
 
-      # ModelDimension between two spots, nil where there is none.
-      def dimension(view, form, a, b)
+      # ModelDimension between spots, nil where there is none.
+      def dimension(view, form, *spots)
         frame = @drawing.frame(view)
         direction = { 'level' => frame.r, 'upright' => frame.u }.fetch(form, frame.d)
         Modelling::Picked.find(
           builder(view).shown(view).model.solid,
-          Modelling::Picked.id(FORMS.fetch(form), direction, a, b)
+          Modelling::Picked.id(FORMS.fetch(form), direction, *spots)
         )
       end
 
@@ -160,6 +174,20 @@ module Nockplane
         faces = spot.faces.filter_map { |n| solid.face(n) }
         ids = faces.filter_map { |f| size_id(solid, f) }.sort_by(&:first)
         ids.lazy.filter_map { |_, id| Modelling::Measured.find(solid, id) }.first
+      end
+
+      # What the model says of the thread that is at a spot (its drilled hole is no size of it); nil where there is
+      # none.
+      def threaded(view, spot)
+        model = builder(view).shown(view).model
+        name = spot.faces.find { |n| model.threads.key?(n) } or return nil
+        feature = name.split('/')[0].sub(/\[.*\]\z/, '')
+        sizes = (model.callouts + model.dimensions).select { |d| d.feature == feature && d.prefix }
+        standing = @drawing.dimensions.find { |d| (d.said_ids & sizes.flat_map(&:said_ids)).any? }
+        return Said.new(standing.snapshot.words(@drawing.standard).to_s, nil, standing) if standing
+
+        offer = Adoption.new(@drawing, @source).offers(view).find { |o| sizes.map(&:id).include?(o.dimension.id) }
+        offer && Said.new(offer.words, offer, nil)
       end
 
       # [rank, id] of what measures a face by itself; nil for what has no size.
@@ -174,7 +202,11 @@ module Nockplane
       end
 
       def nothing(form)
-        form == 'angle' ? 'pick two straight edges that are not parallel' : 'there is no distance that way between them'
+        {
+          'angle' => 'pick two straight edges that are not parallel',
+          'corner' => 'pick the point of the angle, then one on each of its legs',
+          'square' => 'pick a straight edge, then a place that is not on it'
+        }.fetch(form, 'there is no distance that way between them')
       end
 
       def edit(view, found, at)

@@ -5,11 +5,12 @@ module Nockplane
     # Distances and angles between places that a person picked on a model, as model dimensions: they measure only, have
     # no tolerance and are never editable. The id says it all, so that it can be measured again on any revision:
     # "picked:" and JSON of [mode, direction, place, place]. mode: "across" (along a direction, unit vector of the
-    # model), "along" (the places' own distance seen along a direction of sight), "angle" (of two straight edges seen
-    # along it). Places are as of Spots.
+    # model), "along" (the places' own distance seen along a direction of sight), "square" (from a straight edge square
+    # to it as seen), "angle" (of two straight edges seen along it), "corner" (at the first of three points, between the
+    # other two). Places are as of Spots.
     module Picked
       PREFIX = 'picked:'
-      MODES = %w[across along angle].freeze
+      MODES = { 'across' => 2, 'along' => 2, 'square' => 2, 'angle' => 2, 'corner' => 3 }.freeze
       # mm and degrees: less is no distance and no angle.
       LEAST = 1e-6
 
@@ -17,7 +18,7 @@ module Nockplane
 
       def id?(id) = id.start_with?(PREFIX)
 
-      # direction: [x, y, z]; places: two Spots::Spot.
+      # direction: [x, y, z]; places: as many Spots::Spot as the mode needs.
       def id(mode, direction, *places)
         PREFIX + JSON.generate([mode, direction.map { |c| c.round(9) + 0.0 }, *places.map(&:to_a)])
       end
@@ -32,10 +33,10 @@ module Nockplane
         send(mode, id, direction, *found) if found.all?
       end
 
-      # [mode, direction, Spot, Spot] of an id; nil of one that is damaged.
+      # [mode, direction, Spot, ...] of an id; nil of one that is damaged.
       def read(id)
         mode, direction, *places = data = JSON.parse(id.delete_prefix(PREFIX))
-        return nil unless data.is_a?(Array) && data.size == 4 && MODES.include?(mode) && Spots.vector?(direction)
+        return nil unless data.is_a?(Array) && MODES[mode] == places.size && Spots.vector?(direction)
 
         spots = places.map { |p| Spots::Spot.from(p) }
         [mode, direction, *spots] if spots.all?
@@ -52,6 +53,29 @@ module Nockplane
         way = flat(Geometry::Vec.sub(b.point, a.point), sight)
         value = Geometry::Vec.length(way)
         made(id, :across, value, Geometry::Vec.scale(way, 1 / value), a, b) if value > LEAST
+      end
+
+      # From the line of an edge to a place, square to it as seen.
+      def square(id, sight, edge, place)
+        way = edge.run && flat(edge.run, sight)
+        return nil unless way && Geometry::Vec.length(way) > LEAST
+
+        normal = Geometry::Vec.unit(Geometry::Vec.cross(Geometry::Vec.unit(way), sight))
+        across(id, normal, edge, place)
+      end
+
+      # The angle at a point between two others, as seen.
+      def corner(id, sight, vertex, a, b)
+        legs = [a, b].map { |p| flat(Geometry::Vec.sub(p.point, vertex.point), sight) }
+        return nil if legs.any? { |w| Geometry::Vec.length(w) <= LEAST }
+
+        u, v = legs.map { |w| Geometry::Vec.unit(w) }
+        value = Math.acos(Geometry::Vec.dot(u, v).clamp(-1.0, 1.0)) * 180 / Math::PI
+        return nil unless value.between?(LEAST, 180 - LEAST)
+
+        ends = legs.map { |w| Geometry::Vec.add(vertex.point, w) }
+        found = made(id, :angle, value, sight, a, b, unit: 'deg', from: ends[0], to: ends[1], centre: vertex.point)
+        found.tap { |d| d.faces |= vertex.faces }
       end
 
       # The lesser angle between two straight edges, at the point where they meet as seen.

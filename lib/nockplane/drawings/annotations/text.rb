@@ -28,25 +28,38 @@ module Nockplane
 
         # [Ink] of a note; places: [Pointing::Place] of its leaders. One with a leader that is lost is ochre.
         def ink(standard, note, places = [])
-          height = standard.note_height
           tone = places.any?(&:lost) ? Drafting::Ink::OCHRE : nil
-          words =
-            lines(standard, note).each_with_index.flat_map do |line, i|
-              y = note.y - (i * height * LINES)
-              line.pieces.map { |x, t| Drafting::Ink.text(note.x + x, y, t, height: height, layer: 'note', tone: tone) }
-            end
           pen = { width: standard.width('dimension'), layer: 'note', tone: tone }
-          words + shape_ink(standard, note, pen) + places.flat_map { |p| leader(standard, note, p) }
+          drawn = sign(standard, note, pen) || (lettered(standard, note, tone) + shape_ink(standard, note, pen))
+          drawn + places.flat_map { |p| leader(standard, note, p) }
         end
 
         # Paper box [x0, y0, x1, y1] of a note and its shape.
         def box(standard, note)
+          drawn = sign(standard, note, { width: standard.width('dimension'), layer: 'note' })
+          if drawn
+            return drawn.map { |i| Drafting::Ink.box(i) }.transpose.then { |a, b, c, d| [a.min, b.min, c.max, d.max] }
+          end
+
           words = words_box(standard, note)
           shape = NoteShapes.of(note.shape)
           shape ? shape.box(words, lines(standard, note).size) : words
         end
 
         private
+
+        # [Ink] that a shape draws in place of the words; nil where these are lettered.
+        def sign(standard, note, pen)
+          NoteShapes.of(note.shape)&.sign(note.text, [note.x, note.y], standard.note_height, **pen)
+        end
+
+        def lettered(standard, note, tone)
+          height = standard.note_height
+          lines(standard, note).each_with_index.flat_map do |line, i|
+            y = note.y - (i * height * LINES)
+            line.pieces.map { |x, t| Drafting::Ink.text(note.x + x, y, t, height: height, layer: 'note', tone: tone) }
+          end
+        end
 
         def shape_ink(standard, note, pen)
           shape = NoteShapes.of(note.shape) or return []
@@ -77,6 +90,8 @@ module Nockplane
         # Points of a leader before its place.
         def from_words(standard, note, place)
           shape = NoteShapes.of(note.shape)
+          return [[note.x, note.y]] if sign(standard, note, { width: 0.25, layer: 'note' })
+
           straight = shape&.start(words_box(standard, note), lines(standard, note).size, [place.x, place.y])
           return [straight] if straight
 

@@ -26,6 +26,9 @@ module Nockplane
             found.transpose.then { |a, b, c, d| [a.min, b.min, c.max, d.max] }
           end
 
+          # [Ink] that stands in place of the words; nil where these are lettered. at: [x, y] of the note.
+          def sign(_text, _at, _height, **_pen) = nil
+
           # Where a leader to a place begins; nil for level beside it.
           def start(_box, _lines, _place) = nil
 
