@@ -6,7 +6,7 @@ module App
     # [[x, y]], "key": "position", "zone": "⌀", "value": "0,2", "modifiers": "Ⓜ", "datum1": "A", ... }, "datum", and
     # "remark" for one that stands.
     class MarkRequest
-      DOES = %w[frame datum texture remark centre holes origin].freeze
+      DOES = %w[frame datum texture remark centre holes points origin].freeze
       DATUMS = %w[datum1 datum2 datum3].freeze
 
       def self.does?(name) = DOES.include?(name)
@@ -29,6 +29,8 @@ module App
           marking.datum(id, pick, text('letter').upcase)
         when 'holes'
           tables.holes(id, pick)
+        when 'points'
+          tables.points(id, picks)
         when 'origin'
           tables.origin(id, pick)
         when 'centre'

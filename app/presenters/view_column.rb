@@ -36,7 +36,8 @@ module App
       CENTRES = {
         'line' => ['centre line', 'e'],
         'mark' => ['centre mark', 'x'],
-        'bolts' => ['bolt circle', 'b']
+        'bolts' => ['bolt circle', 'b'],
+        'area' => ['hatched area', 'h']
       }.freeze
       SHAPES = { 'circle' => 'a circle', 'rectangle' => 'a rectangle', 'curve' => 'a free curve' }.freeze
       # Where one looks to in a section through an axis, as seen on the parent.

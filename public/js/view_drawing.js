@@ -55,6 +55,7 @@ const CENTRES = {
   ],
   mark: [{ shape: 'pick', words: 'Pick a circle or its centre' }],
   bolts: [{ shape: 'line', least: 3, words: 'Pick the centres of the holes, then press Enter or click twice' }],
+  area: [{ shape: 'line', least: 3, words: 'Pick its corners one after another, then press Enter or click twice' }],
 };
 
 // What is drawn, and the edit it becomes. given: fields of the form.
@@ -120,6 +121,17 @@ const KINDS = {
     stages: [{ shape: 'pick', words: 'Pick the origin: a corner, an edge or a centre', snap: (p) => look(p, offered) }],
     edit: ([points]) => ({ do: 'holes', points }),
   }),
+  points: (given, offered) => ({
+    stages: [
+      {
+        shape: 'line',
+        least: 2,
+        snap: (p) => look(p, offered),
+        words: 'Pick the origin, then each point; Enter or a second click ends',
+      },
+    ],
+    edit: ([points]) => ({ do: 'points', points }),
+  }),
   origin: (given, offered) => ({
     stages: [{ shape: 'pick', words: 'Pick the origin: a corner, an edge or a centre', snap: (p) => look(p, offered) }],
     edit: ([points]) => ({ do: 'origin', points }),
@@ -162,6 +174,7 @@ const SNAPPING = [
   'tie at',
   'centre',
   'holes',
+  'points',
   'origin',
 ];
 

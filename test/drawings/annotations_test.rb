@@ -50,6 +50,7 @@ class AnnotationsTest < CoreTest
       to: [10.0, 0.0, 5.0],
       axis: [0.0, 1.0, 0.0],
       centre: [0.0, 0.0, 5.0],
+      points: kind == 'hatched_area' ? [[-10.0, 0.0, 5.0], [10.0, 0.0, 5.0], [10.0, 0.0, 12.0]] : nil,
       parts: kind == 'callout' ? [part('h.diameter', 'diameter'), part('h.depth', 'depth')] : nil
     )
   end
@@ -177,7 +178,7 @@ class AnnotationsTest < CoreTest
 
   def test_only_sizes_are_typed_and_only_lengths_in_units
     sizes = Annotations.all.values.select(&:size?).map(&:name)
-    others = %w[tolerance_frame datum surface_texture centre_line centre_mark bolt_circle note]
+    others = %w[tolerance_frame datum surface_texture centre_line centre_mark bolt_circle hatched_area note]
     assert_equal others, Annotations.all.keys - sizes
     refute Annotations.all['angle'].length?
     assert_equal '20', measured('linear').typed(@drawing.standard)

@@ -61,6 +61,19 @@ class CentringTest < CoreTest
 
   def middle_of(drawing) = SceneBuilder.new(drawing, 's1', @source).place(drawing.view('plan')).point([12, 0, 10])
 
+  def test_an_area_is_lined_between_its_corners_and_follows_them
+    drawing = @drawing.apply(set('area', [-40, -20, 10], [40, -20, 10], [40, 20, 10]))
+    assert_equal 'hatched_area', drawing.dimensions[0].kind
+    scale = drawing.sheet('s1').scale
+    outline, *lines = ink(drawing)
+    assert_in_delta 80 * 40 / 2 * (scale**2), Geometry::Polygon.area([0, 1, 2], *outline.points.transpose).abs, 1e-6
+    assert_operator lines.size, :>, 5
+    lines.flat_map(&:points).each { |p| assert Geometry::Box.inside?([*p, *p], Drafting::Ink.box(outline), -0.1) }
+    after = drawing.apply(staleness(drawing, @source, 2).update)
+    wide = Drafting::Ink.box(ink(after)[0]).then { |b| b[2] - b[0] }
+    assert_in_delta 100 * after.sheet('s1').scale, wide, 1e-6
+  end
+
   def test_what_makes_none_is_said_in_words
     assert_match(/pick two edges/, set('line', [10, -20, 10]).reason)
     assert_match(/pick the centres of three holes/, set('bolts', [12, 0, 10], [0, 12, 10]).reason)

@@ -5,6 +5,9 @@ module Nockplane
     # Tolerance frames of one row or two (ISO 1101; a composite one has its symbol once for both), and datum letters in
     # their box (ISO 5459), at the end of a leader.
     class FrameInk
+      # Rows of cells of a frame's words, "⌖|⌀0.2|A|B".
+      def self.rows(words) = words.split(Tolerancing::Frame::ROWS).map { |row| row.split('|') }
+
       def initialize(standard, layer:, tone: nil)
         @standard = standard
         @pen = { width: standard.width(layer), layer: layer, tone: tone }

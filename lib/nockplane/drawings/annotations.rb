@@ -29,6 +29,7 @@ module Nockplane
             CentreLine,
             CentreMark,
             BoltCircle,
+            HatchedArea,
             Text
           ].to_h { |k| [k::NAME, k.new] }.freeze
       end

@@ -8,7 +8,8 @@ module Nockplane
       NEEDS = {
         'line' => ['Centre line', 'pick two edges that lie parallel in the view, or two points'],
         'mark' => ['Centre mark', 'pick a circle or its centre'],
-        'bolts' => ['Bolt circle', 'pick the centres of three holes or more that lie on one circle']
+        'bolts' => ['Bolt circle', 'pick the centres of three holes or more that lie on one circle'],
+        'area' => ['Hatched area', 'pick three corners of it or more']
       }.freeze
 
       def initialize(drawing, source)

@@ -73,12 +73,12 @@ module Nockplane
         end
       end
 
-      # Hole tables whose origin is gone, in words.
+      # Tables that list what it shows, whose origin or points are gone, in words.
       def origins(view)
         tables = @drawing.tables.select { |t| t.view == view.id }
         shown = Drawings::ShownModel.of(@source, @drawing, view) unless tables.empty?
-        lost = tables.count { |t| Drawings::Tables::Holes.new(@drawing, t, shown).lost? }
-        lost.zero? ? [] : ['the origin of its hole table is gone; pick another one']
+        lost = tables.select { |t| Drawings::Tables.of(t).listing(@drawing, t, shown).lost? }
+        lost.map { |t| "the origin of its #{Drawings::Tables.of(t).title}, or a point of it, is gone; pick another one" }
       end
 
       def current? = behind.empty? && fields.empty? && adrift.empty?

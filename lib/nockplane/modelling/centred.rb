@@ -5,10 +5,11 @@ module Nockplane
     # Centre lines, centre marks and bolt circles that a person set between places picked on a model (LIN-05, LIN-06),
     # as model dimensions that say no size. The id says it all: "centred:" and JSON of [mode, sight, place, ...]. mode:
     # "line" (midway between two straight edges that lie parallel as seen, else through two points), "mark" (of what is
-    # round at a place), "bolts" (the circle through the centres picked). Places are as of Spots; mm.
+    # round at a place), "bolts" (the circle through the centres picked),
+    # "area" (between the places picked, to be lined). Places are as of Spots; mm.
     module Centred
       PREFIX = 'centred:'
-      MODES = { 'line' => (2..2), 'mark' => (1..1), 'bolts' => (3..40) }.freeze
+      MODES = { 'line' => (2..2), 'mark' => (1..1), 'bolts' => (3..40), 'area' => (3..40) }.freeze
       # mm within which centres lie on one circle, and the least length of a line.
       SAME = 0.01
       LEAST = 1e-6
@@ -94,6 +95,13 @@ module Nockplane
           centre: centre,
           axis: sight
         )
+      end
+
+      # The area between places, in their order.
+      def area(id, sight, spots, _index)
+        points = spots.map(&:point)
+        around = Geometry::Vec.scale(points.reduce { |a, b| Geometry::Vec.add(a, b) }, 1.0 / points.size)
+        made(id, :hatched_area, spots, from: points[0], to: points[1], centre: around, axis: sight, points: points)
       end
 
       # Middle of the circle through three points as seen along a sight; nil for points in line.

@@ -10,9 +10,9 @@ module Nockplane
     # tolerance: text or nil; count: how many equal features; prefix: text before the value ("M5 ..."), or nil;
     # faces: names that anchor it; from, to: model points it runs between; axis: model direction of a diameter's axis
     # (or the plane normal of an angle); centre: model point of a diameter, radius or angle's vertex; parts: the sizes
-    # that a callout is made of, nil of a single size.
+    # that a callout is made of, nil of a single size; points: corners of an area, nil of all else.
     ModelDimension = Struct.new(:id, :feature, :kind, :value, :unit, :parameter, :path, :tolerance, :count, :prefix,
-                                :faces, :from, :to, :axis, :centre, :parts, keyword_init: true) do
+                                :faces, :from, :to, :axis, :centre, :parts, :points, keyword_init: true) do
       def label = id.delete_prefix('given.').tr('_', ' ').tr('.', ' ')
       def editable? = !path.nil?
       # Ids of all sizes that it says, its own first.

@@ -8,10 +8,10 @@ module Nockplane
     class Spots
       # kind: "corner" (of all faces that meet there), "edge" (a straight one between two faces, share 0 to 1 along it
       # the way the direction says), "centre" (of a circle between two faces), "quadrant" (of it, in a direction),
-      # "crossing" (where two straight edges, of faces 1, 2 and 3, 4, would meet when drawn out: DIM-03),
-      # "axis" (of a turned face, where it is widest in a direction: its limb; without one its middle).
-      # nth: [which, of how many] where the same faces make several, in the order of their places. point, run: place in
-      # the model and direction of an edge, filled in when it is found.
+      # "station" (of a curved edge between two faces, at a share of its length), "crossing" (where two straight edges,
+      # of faces 1, 2 and 3, 4, would meet when drawn out: DIM-03), "axis" (of a turned face, where it is widest in a
+      # direction: its limb; without one its middle). nth: [which, of how many] where the same faces make several, in
+      # the order of their places. point, run: place in the model and direction of an edge, filled in when it is found.
       Spot =
         Struct.new(:kind, :faces, :nth, :share, :direction, :point, :run, keyword_init: true) do
           # Of data as #to_a gives; nil of what is none.
@@ -77,6 +77,7 @@ module Nockplane
         when 'centre', 'quadrant' then on_circle(spot)
         when 'axis' then on_axis(spot)
         when 'crossing' then at_crossing(spot)
+        when 'station' then at_station(spot)
         end
       end
 
@@ -98,6 +99,18 @@ module Nockplane
             .reject { |_, list| list.empty? }
       end
 
+      # { [name, name] => [points] }: edges between two faces that are neither straight nor round, from end to end.
+      def curves
+        @curves ||=
+          borders.each_with_object({}) do |(names, chords), all|
+            points = chords.size > 3 && Curves.chain(@solid, chords)
+            all[names] = points if points && !Curves.plain?(points, circles.key?(names))
+          end
+      end
+
+      # Do faces that meet at a corner touch there, a plane a cylinder?
+      def tangent?(names) = Tangents.at?(@index, names)
+
       # Chords between two faces, by vertex ids.
       def chords(names) = borders[names.sort] || []
 
@@ -108,6 +121,11 @@ module Nockplane
       end
 
       private
+
+      def at_station(spot)
+        points = spot.share.is_a?(Numeric) && curves[spot.faces.sort]
+        points && spot.dup.tap { |s| s.point = Curves.at(points, spot.share) }
+      end
 
       # (Edges of which the same faces make several are no sure ground.)
       def at_crossing(spot)

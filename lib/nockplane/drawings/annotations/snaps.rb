@@ -27,7 +27,10 @@ module Nockplane
         # [Point]
         def points
           @points ||=
-            (corners + middles + round + crossings).compact.uniq { |p| [p.x.round(3), p.y.round(3)] }.first(MOST)
+            (corners + middles + round + stations + crossings)
+              .compact
+              .uniq { |p| [p.x.round(3), p.y.round(3)] }
+              .first(MOST)
         end
 
         # [Line]
@@ -68,14 +71,13 @@ module Nockplane
           @spots.corners.flat_map do |names, list|
             list.each_with_index.filter_map do |p, i|
               if ends[key(p)] && names.any? { |n| met?(n, p) }
-                words = Tangents.at?(index, names) ? 'tangent point' : 'end'
+                words = @spots.tangent?(names) ? 'tangent point' : 'end'
                 point(words, spot('corner', names, nth: [i, list.size]), p)
               end
             end
           end
         end
 
-        def index = @index ||= Solids::Indexed.of(@shown.solid)
         def key(point) = point.map { |c| c.round(4) }
 
         def middles
@@ -89,6 +91,15 @@ module Nockplane
 
         def way(a, b) = Geometry::Vec.unit(Geometry::Vec.sub(b, a))
         def middle(a, b) = Geometry::Vec.along(a, Geometry::Vec.sub(b, a), 0.5)
+
+        # Parts of a curve's length at which it is offered to be met.
+        STATIONS = (1..11).map { |i| i / 12.0 }.freeze
+
+        def stations
+          @spots.curves.select { |names, _| seen[names] }.flat_map do |names, points|
+            STATIONS.map { |s| point('on the curve', spot('station', names, share: s), Modelling::Curves.at(points, s)) }
+          end
+        end
 
         # mm of paper that edges are drawn out to meet.
         DRAWN_OUT = 25.0

@@ -5,7 +5,7 @@ module Nockplane
     module Annotations
       # What a dimension last measured, kept in the drawing so that one adrift still shows what it was. Fields as of
       # Modelling::ModelDimension, the kind as text; measured: true when it was measured on faces of a file; parts: of a
-      # callout, [Part].
+      # callout, [Part]; points: of an area, its corners in the model.
       Snapshot =
         Struct.new(
           :kind,
@@ -22,6 +22,7 @@ module Nockplane
           :centre,
           :measured,
           :parts,
+          :points,
           keyword_init: true
         ) do
           # A size that a callout is made of; name: its id in the model.

@@ -29,8 +29,8 @@ module Nockplane
         end
 
         def leader_ink(drawn, tip, toward, knee)
-          rows = drawn.snapshot.prefix.tr('.', drawn.standard.decimal).split(Tolerancing::Frame::ROWS)
-          drawn.layout.frame(tip, toward, knee, rows.map { |r| r.split('|') }, datum: boxed?)
+          rows = Drafting::FrameInk.rows(drawn.snapshot.prefix.tr('.', drawn.standard.decimal))
+          drawn.layout.frame(tip, toward, knee, rows, datum: boxed?)
         end
 
         private

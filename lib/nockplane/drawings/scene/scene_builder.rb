@@ -193,13 +193,14 @@ module Nockplane
         end
       end
 
-      # Letters at the holes that hole tables list, wherever those stand ("holes/t1").
+      # Labels at what tables list of a view, wherever those stand ("holes/t1").
       def hole_groups
         @drawing.tables.select { |t| t.view && @drawing.view(t.view)&.sheet == @sheet.id }.map do |t|
           view = @drawing.view(t.view)
           ground = ground(view)
           @drawing.dimensions_of(view.id).each { |d| ground.keep(dimension_ink(d).ink) unless unplaced?(d) }
-          marks = Tables::HoleMarks.new(@standard, Tables::Holes.new(@drawing, t, shown(view)), place(view), ground)
+          list = Tables.of(t).listing(@drawing, t, shown(view))
+          marks = Tables::ListMarks.new(@standard, list, place(view), ground)
           Group.new(owner: "holes/#{t.id}", items: @layering.apply(marks.ink, t))
         end
       end

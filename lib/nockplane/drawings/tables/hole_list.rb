@@ -12,12 +12,7 @@ module Nockplane
 
         def for_view? = true
 
-        def rows(table, context)
-          view = context.drawing.view(table.view) or return []
-
-          shown = ShownModel.of(context.source, context.drawing, view)
-          Holes.new(context.drawing, table, shown).all.map { |h| h.row.merge('label' => h.label) }
-        end
+        def listing(drawing, table, shown) = Holes.new(drawing, table, shown)
       end
     end
   end

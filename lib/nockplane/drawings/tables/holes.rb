@@ -5,9 +5,7 @@ module Nockplane
     module Tables
       # The holes that a view shows with their axes along the sight, lettered by size: A1, A2, B1 ... from the upper
       # left on; places are measured from the table's origin, x to the right and y upwards. Lengths of the model, mm.
-      class Holes
-        # label: "A1"; words: its size; centre: model point; radius: of the circle that is seen; row: { field => text }.
-        Hole = Struct.new(:label, :words, :centre, :radius, :row, keyword_init: true)
+      class Holes < Listing
         # mm within which holes stand level.
         LEVEL = 0.01
         # Most that are listed.
@@ -15,15 +13,6 @@ module Nockplane
         # Letters of sizes (without I and O).
         LETTERS = [*'A'..'Z', *('A'..'Z').map { |l| "A#{l}" }].reject { |l| l.match?(/[IO]\z/) }.freeze
 
-        # table: Table of this kind; shown: ShownModel of its view.
-        def initialize(drawing, table, shown)
-          @drawing = drawing
-          @table = table
-          @shown = shown
-          @frame = shown.frame
-        end
-
-        # [Hole]
         def all
           @all ||=
             begin
@@ -32,26 +21,13 @@ module Nockplane
             end
         end
 
-        # Model point that places are measured from: where it was picked; what was there last when that is gone.
-        def origin = @origin ||= spot&.point || @table.origin_at
-        # Is the place gone that the origin was picked at?
-        def lost? = spot.nil?
-
         private
-
-        def spot
-          @spot ||= Modelling::Spots::Spot.from(@table.origin)&.then { |s| Modelling::Spots.of(@shown.solid).find(s) }
-        end
 
         def lettered(list, letter)
           rows = list.sort_by { |h| [-(@frame.y(h.centre) / LEVEL).round, @frame.x(h.centre)] }
-          rows.each_with_index.map { |h, i| h.dup.tap { |x| x.label, x.row = "#{letter}#{i + 1}", row(h) } }
-        end
-
-        def row(hole)
-          text = Drafting::SizeText.new(@drawing.standard)
-          x, y = %i[x y].map { |c| @frame.public_send(c, hole.centre) - @frame.public_send(c, origin) }
-          { 'x' => text.number(x), 'y' => text.number(y), 'size' => hole.words }
+          rows.each_with_index.map do |h, i|
+            h.dup.tap { |x| x.label, x.row = "#{letter}#{i + 1}", places(h.centre).merge('size' => h.words) }
+          end
         end
 
         def found
@@ -59,7 +35,7 @@ module Nockplane
           axes.filter_map { |a| hole(a) }.first(MOST)
         end
 
-        # A Hole of an axis, nil when nothing of it is hollow and seen.
+        # An Entry of an axis, nil when nothing of it is hollow and seen.
         def hole(axis)
           walls = axis.faces.select { |n| seen[n] }.filter_map { |n| wall(n) }
           return nil if walls.empty?
@@ -67,12 +43,12 @@ module Nockplane
           radius = walls.map { |w| w.surface.radius }.min
           words =
             said(axis.faces) || Drafting::SizeText.new(@drawing.standard).words(kind: :diameter, value: 2 * radius).to_s
-          Hole.new(words: words, centre: axis.at(axis.to), radius: walls.map { |w| w.surface.radius }.max)
+          Entry.new(words: words, centre: axis.at(axis.to), radius: walls.map { |w| w.surface.radius }.max)
         end
 
         # The face where it is the inside of a cylinder.
         def wall(name)
-          facets = index.facets_of(name)
+          facets = @shown.solid.facets_of(name)
           face = facets[0]&.face
           return nil unless face && face.surface.kind == :cylinder
 
@@ -80,8 +56,6 @@ module Nockplane
           out = Geometry::Vec.sub(point, face.surface.origin)
           face if Geometry::Vec.dot(facets[0].normal, out).negative?
         end
-
-        def index = @index ||= Solids::Indexed.of(@shown.solid)
 
         # { name of a face => true } of those whose lines are seen.
         def seen

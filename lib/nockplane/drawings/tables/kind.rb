@@ -24,8 +24,15 @@ module Nockplane
         # Can one be put on any sheet, or only for a view?
         def for_view? = false
 
+        # Listing of what it lists of a view; nil of one that lists none.
+        def listing(_drawing, _table, _shown) = nil
+
         # [{ field => text }], the first row first. context: Context.
-        def rows(_table, _context) = raise(NotImplementedError)
+        def rows(table, context)
+          view = context.drawing.view(table.view) or return []
+          found = listing(context.drawing, table, ShownModel.of(context.source, context.drawing, view))
+          found.all.map { |entry| entry.row.merge('label' => entry.label) }
+        end
       end
     end
   end

@@ -26,7 +26,26 @@ module Nockplane
           placed(view, table(view, met.spot))
         end
 
-        # Another origin for a hole table.
+        # Most points of a table.
+        MOST = 60
+
+        # A table of points: picks of which the first is the origin.
+        def points(view_id, picks)
+          view = @drawing.view(view_id) or return Refusal.missing(:view, view_id)
+          return Refusal.new("#{view.name} shows no lengths true", []) if Views.of(view).pictorial? || view.state
+          return Refusal.new("pick an origin and at most #{MOST} points", []) unless picks.size.between?(2, MOST + 1)
+
+          spots = picks.map { |x, y| snaps(view).at(x, y)&.spot }
+          unless spots.all?
+            return Refusal.new('a pick met nothing; pick ends, middles, centres or points on curves', [])
+          end
+
+          table = table(view, spots[0], PointList::NAME)
+          table.spots = spots.drop(1).map(&:to_a)
+          Edit.put("Table of #{table.spots.size} points added", seated(view, table, table.spots.size))
+        end
+
+        # Another origin for a table.
         def origin(table_id, pick)
           table = @drawing.cells["table/#{table_id}"] or return Refusal.missing(:table, table_id)
           view = @drawing.view(table.view) or return Refusal.new('its view is no longer there', [])
@@ -34,7 +53,7 @@ module Nockplane
           return Refusal.new('nothing is there; pick a corner, an edge or the centre of a hole', []) unless met
 
           Edit.put(
-            'Origin of the hole table moved',
+            "Origin of the #{Tables.of(table).title} moved",
             table.dup.tap { |t| t.origin, t.origin_at = met.spot.to_a, point(view, met.spot) }
           )
         end
@@ -48,9 +67,9 @@ module Nockplane
           Modelling::Spots.of(builder(view).shown(view).solid).find(spot)&.point&.map { |c| c.round(6) }
         end
 
-        def table(view, spot)
+        def table(view, spot, kind = HoleList::NAME)
           Shelf
-            .table(HoleList::NAME, @drawing.next_id('t'), view.sheet)
+            .table(kind, @drawing.next_id('t'), view.sheet)
             .tap do |t|
               t.view = view.id
               t.origin = spot.to_a
@@ -58,17 +77,22 @@ module Nockplane
             end
         end
 
-        # In the first corner where it stands clear.
         def placed(view, table)
           holes = Holes.new(@drawing, table, builder(view).shown(view)).all
           return Refusal.new("#{view.name} shows no holes from above", ["view/#{view.id}"]) if holes.empty?
 
+          words = "Hole table of #{holes.size} #{holes.size == 1 ? 'hole' : 'holes'} added"
+          Edit.put(words, seated(view, table, holes.size))
+        end
+
+        # The table in the first corner where it stands clear with so many rows.
+        def seated(view, table, rows)
           taken = @drawing.views_on(view.sheet).map { |v| builder(view).reach(v) } + builder(view).furniture.boxes
-          size = [table.width, (holes.size + 1) * table.row]
+          size = [table.width, (rows + 1) * table.row]
           free = ['upper right', 'upper left', 'lower left'].find { |c| clear?(c, size, view, taken) }
           table.corner = free || 'upper right'
           table.grows = table.corner.start_with?('upper') ? 'down' : 'up'
-          Edit.put("Hole table of #{holes.size} #{holes.size == 1 ? 'hole' : 'holes'} added", table)
+          table
         end
 
         def clear?(corner, size, view, taken)

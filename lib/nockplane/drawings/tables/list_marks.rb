@@ -3,31 +3,43 @@
 module Nockplane
   module Drawings
     module Tables
-      # Letters at the holes of a hole table and the sign of its origin, on paper.
-      class HoleMarks
+      # Labels at what a table lists of a view, and the sign of its origin, on paper.
+      class ListMarks
         # Directions in degrees and mm off the circle that are tried for a letter.
         ANGLES = [45, 135, 315, 225, 0, 180, 90, 270].freeze
         OFF = [0.8, 3.0, 6.0].freeze
         # Radius of the origin's circle and length of its arms, mm.
         ORIGIN = [1.5, 9.0].freeze
+        # Radius of a point's dot, mm.
+        DOT = 0.5
         LAYER = 'dimension'
 
-        # holes: Holes; at: ViewPlace; ground: Ground with what stands there.
-        def initialize(standard, holes, at, ground)
+        # list: Listing; at: ViewPlace; ground: Ground with what stands there.
+        def initialize(standard, list, at, ground)
           @standard = standard
-          @holes = holes
+          @list = list
           @at = at
           @ground = ground
         end
 
         # [Ink]
         def ink
-          origin + @holes.all.map { |h| letter(h) }
+          origin + @list.all.select(&:centre).flat_map { |e| [*dot(e), letter(e)] }
         end
 
         private
 
-        def tone = @holes.lost? ? Drafting::Ink::OCHRE : nil
+        def tone = @list.lost? ? Drafting::Ink::OCHRE : nil
+
+        # A point is marked by a dot.
+        def dot(entry)
+          return [] unless entry.radius.zero?
+
+          x, y = @at.point(entry.centre)
+          whole = { rotation: 0.0, from: 0.0, to: 2 * Math::PI }
+          pen = { width: @standard.width(LAYER), layer: LAYER, tone: tone }
+          [Drafting::Ink::Arc.new(centre: [x, y], rx: DOT, ry: DOT, **whole, **pen)]
+        end
 
         def letter(hole)
           x, y = @at.point(hole.centre)
@@ -49,9 +61,9 @@ module Nockplane
 
         # A circle with an arm along X and one along Y (DIM-43: a labelled origin).
         def origin
-          return [] unless @holes.origin
+          return [] unless @list.origin
 
-          x, y = @at.point(@holes.origin)
+          x, y = @at.point(@list.origin)
           r, arm = ORIGIN
           pen = { width: @standard.width(LAYER), layer: LAYER, tone: tone }
           circle =
