@@ -124,7 +124,8 @@ module App
       return "= #{value}" if value.is_a?(String)
       return value.round.to_s if part.edit.dimension.kind == :count
 
-      tolerance = before || part.tolerance == :keep ? part.edit.tolerance : part.tolerance
+      # (A tolerance is told where it is what changes.)
+      tolerance = part.tolerance == :keep ? nil : (before ? part.edit.tolerance : part.tolerance)
       snapshot = Nockplane::Drawings::Annotations::Snapshot.of(part.edit.dimension)
       snapshot.with(value: value.to_f, tolerance: tolerance).words(@standard).to_s
     end

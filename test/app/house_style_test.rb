@@ -172,7 +172,7 @@ class HouseStyleAppTest < AppTest
       { do: 'cell', what: 'block/b1:c99', shows: 'text' } => 'has no cell c99',
       { do: 'cell', what: 'block/b1:c1', shows: 'field', other: '<script>' } => 'not a name for a field',
       { do: 'layer', what: 'layer/visible', width: '99' } => '0.05 to 3 mm',
-      { do: 'add table', kind: 'seating plan' } => 'tables are parts list and revisions',
+      { do: 'add table', kind: 'seating plan' } => 'tables are parts list and revision table',
       { do: 'to layer', what: 'view/iso', layer: 'no' } => 'there is no layer no',
       { do: 'new block', rows: '2', columns: '2', width: '900', height: '40' } => 'TB-06',
       { do: 'add berth', kind: 'dock' } => 'berths are',

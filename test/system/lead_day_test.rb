@@ -89,7 +89,7 @@ class LeadDayTest < SystemTest
     visit "/drawings/#{drawing.slug}"
     click_link 'View from above'
     assert_text 'Model dimensions to adopt'
-    check '⌀16'
+    check '⌀16 ↧3'
     click_button 'Adopt the ticked ones'
     eventually('the diameter') { sheet_words.include?('⌀16') }
     click_button(text: /Adopt all that show well/)
@@ -114,13 +114,13 @@ class LeadDayTest < SystemTest
     visit '/'
     assert_text 'moved on to revision 2: deeper seat'
     assert_text 'Front view 1 → 2'
-    assert_no_text 'View from above 1 → 2'
-    click_link 'Front view'
+    assert_text 'View from above 1 → 2' # looks the same, but its callout says the depth
+    click_link 'View from above'
     assert_text 'Behind its model 1 → 2'
-    assert_text '3 → 4'
-    assert_equal 3, all('#sheet .mark-behind', visible: :all).size
+    assert_text '⌀16 ↧3 → ⌀16 ↧4'
+    assert_equal 4, all('#sheet .mark-behind', visible: :all).size
     click_button 'Update this view'
-    eventually('the new number') { sheet_words.include?('4') && all('#sheet .mark-behind', visible: :all).size == 2 }
+    eventually('the new number') { sheet_words.include?('↧4') && all('#sheet .mark-behind', visible: :all).size == 3 }
     visit '/'
     within('.line', text: 'Isometric view') { first('li', text: 'Isometric view').click_button('update this view') }
     assert_text '1 view brought up to its model.'
@@ -140,12 +140,10 @@ class LeadDayTest < SystemTest
     visit "/drawings/#{drawn.slug}"
     assert_text '◇ 1 annotation will go adrift'
     click_button 'Update the sheet'
-    assert_text 'is adrift: diameter of seat is gone from the model.'
-    assert_selector '#sheet g[data-owner^="dimension/"][data-state="adrift"]', visible: :all, count: 2
-    2.times do |i|
-      first(:button, 'Delete it').click
-      assert_selector '#sheet g[data-state="adrift"]', visible: :all, count: 1 - i
-    end
+    assert_text 'is adrift: callout of seat is gone from the model.'
+    assert_selector '#sheet g[data-owner^="dimension/"][data-state="adrift"]', visible: :all, count: 1
+    click_button 'Delete it'
+    assert_no_selector '#sheet g[data-state="adrift"]', visible: :all
     assert_text 'Nothing to settle'
   end
 

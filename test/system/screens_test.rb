@@ -177,20 +177,20 @@ class ScreensTest < SystemTest
   end
 
   def test_a_size_that_cannot_be_built_changes_nothing
-    id = drawn.value.dimensions.find { |d| d.dimension == 'seat.diameter' }.id
+    id = drawn.value.dimensions.find { |d| d.dimension == 'seat.callout' }.id
     open_drawing("?select=dimension/#{id}")
-    fill_in 'value', with: '0'
+    fill_in 'Diameter of seat', with: '0'
     click_button 'Change the model'
     assert_text 'a size must be above 0'
     assert_equal 1, lid.reload.latest.number
     assert_includes sheet_words, '⌀16'
   end
 
-  def test_an_expression_size_points_at_the_model
+  def test_a_size_that_is_an_expression_shows_it_and_points_at_the_model
     id = drawn.value.dimensions.find { |d| d.dimension == 'plate.profile.height' }.id
     open_drawing("?select=dimension/#{id}")
-    assert_text 'This size follows from an expression'
-    click_link "model's sizes"
+    assert_field 'Value in the model', with: '= length / 2'
+    click_link 'half'
     assert_selector '#size-half'
   end
 

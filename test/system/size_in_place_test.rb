@@ -34,8 +34,8 @@ class SizeInPlaceTest < SystemTest
     drawn
     visit "/drawings/#{drawn.slug}"
     twice(key_of('⌀16'))
-    assert_selector '.in-place input[name=value]', visible: true
-    find('.in-place input[name=value]').send_keys('99', :escape)
+    assert_selector '.in-place input[name=value]', visible: true, minimum: 1
+    first('.in-place input[name=value]').send_keys('99', :escape)
     assert_no_selector '.in-place', visible: true
     assert_equal 1, lid.reload.revisions.count
   end
