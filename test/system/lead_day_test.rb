@@ -89,7 +89,7 @@ class LeadDayTest < SystemTest
     visit "/drawings/#{drawing.slug}"
     click_link 'View from above'
     assert_text 'Model dimensions to adopt'
-    check '⌀16 ↧3'
+    check '⌀16 ↧3 callout of seat'
     click_button 'Adopt the ticked ones'
     eventually('the diameter') { sheet_words.include?('⌀16') }
     click_button(text: /Adopt all that show well/)
