@@ -13,20 +13,24 @@ module Nockplane
         @room = room
       end
 
-      # Middle [x, y] for a box w by h nearest to (x, y), nil when there is none.
+      # Middle [x, y] for a box w by h near (x, y), in the middle of the free room there; nil when there is none.
       def near(x, y, w, h)
+        spot = nearest(x, y, w, h)
+        spot && settled(spot, (w / 2) + @room, (h / 2) + @room)
+      end
+
+      # The same as near as can be.
+      def nearest(x, y, w, h)
         hw = (w / 2) + @room
         hh = (h / 2) + @room
         low = [@frame[0] + hw, @frame[1] + hh]
         high = [@frame[2] - hw, @frame[3] - hh]
         return nil if low[0] > high[0] + 1e-6 || low[1] > high[1] + 1e-6
 
-        spot =
-          steps(low[0], high[0], x)
-            .product(steps(low[1], high[1], y))
-            .select { |cx, cy| free?(cx, cy, hw, hh) }
-            .min_by { |cx, cy| ((cx - x)**2) + ((cy - y)**2) }
-        spot && settled(spot, hw, hh)
+        steps(low[0], high[0], x)
+          .product(steps(low[1], high[1], y))
+          .select { |cx, cy| free?(cx, cy, hw, hh) }
+          .min_by { |cx, cy| ((cx - x)**2) + ((cy - y)**2) }
       end
 
       private

@@ -24,7 +24,9 @@ module Nockplane
 
         # [Ink]
         def ink
-          origin + @list.all.select(&:centre).flat_map { |e| [*dot(e), letter(e)] }
+          sign = origin
+          @ground.keep(sign)
+          sign + @list.all.select(&:centre).flat_map { |e| [*dot(e), letter(e)] }
         end
 
         private

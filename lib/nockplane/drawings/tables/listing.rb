@@ -31,9 +31,15 @@ module Nockplane
         def spots = @spots ||= Modelling::Spots.of(@shown.solid)
         def spot_at(data) = Modelling::Spots::Spot.from(data)&.then { |s| spots.find(s) }
 
+        # (Places are measured.)
+        def standard
+          given = @drawing.standard
+          given.with('precision' => [given.measured_precision, given.precision].min)
+        end
+
         # { "x", "y" } of a place.
         def places(point)
-          text = Drafting::SizeText.new(@drawing.standard)
+          text = Drafting::SizeText.new(standard)
           x, y = %i[x y].map { |c| @frame.public_send(c, point) - @frame.public_send(c, origin) }
           { 'x' => text.number(x), 'y' => text.number(y) }
         end

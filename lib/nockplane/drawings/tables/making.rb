@@ -85,19 +85,38 @@ module Nockplane
           Edit.put(words, seated(view, table, holes.size))
         end
 
-        # The table in the first corner where it stands clear with so many rows.
+        # The table where it stands clear with so many rows: in a corner, else as near to one as can be.
         def seated(view, table, rows)
-          taken = @drawing.views_on(view.sheet).map { |v| builder(view).reach(v) } + builder(view).furniture.boxes
+          frame = builder(view).frame_box
+          taken = @drawing.views_on(view.sheet).map { |v| builder(view).reach(v) }
           size = [table.width, (rows + 1) * table.row]
-          free = ['upper right', 'upper left', 'lower left'].find { |c| clear?(c, size, view, taken) }
-          table.corner = free || 'upper right'
-          table.grows = table.corner.start_with?('upper') ? 'down' : 'up'
+          pieces = builder(view).furniture.boxes
+          x, y =
+            free_place(frame, pieces, taken, size) || free_place(frame, pieces, [], size) ||
+              corner_middle(CORNERS[0], frame, size)
+          table.corner = 'upper left'
+          table.dx = (x - (size[0] / 2) - frame[0]).round(3)
+          table.dy = (frame[3] - y - (size[1] / 2)).round(3)
+          table.grows = 'down'
           table
         end
 
-        def clear?(corner, size, view, taken)
-          box = Drafting::Corner.box(corner, builder(view).frame_box, *size, 0.0, 0.0)
-          taken.none? { |t| Geometry::Box.meet?(t, box) }
+        # Middle of the place nearest to a corner that is free; nil when none is.
+        def free_place(frame, pieces, taken, size)
+          spot = Spot.new(frame, pieces, taken, 0.0)
+          wanted = CORNERS.map { |name| corner_middle(name, frame, size) }
+          found = wanted.filter_map { |m| spot.nearest(*m, *size)&.then { |at| [distance(at, m), at] } }
+          found.min&.last
+        end
+
+        CORNERS = ['upper right', 'upper left', 'lower left'].freeze
+
+        def distance(at, wanted) = Math.hypot(at[0] - wanted[0], at[1] - wanted[1]).round(3)
+
+        # Middle of the table in a corner.
+        def corner_middle(name, frame, size)
+          x0, y0, x1, y1 = Drafting::Corner.box(name, frame, *size, 0.0, 0.0)
+          [(x0 + x1) / 2, (y0 + y1) / 2]
         end
       end
     end
