@@ -91,9 +91,8 @@ module Nockplane
           taken = @drawing.views_on(view.sheet).map { |v| builder(view).reach(v) }
           size = [table.width, (rows + 1) * table.row]
           pieces = builder(view).furniture.boxes
-          x, y =
-            free_place(frame, pieces, taken, size) || free_place(frame, pieces, [], size) ||
-              corner_middle(CORNERS[0], frame, size)
+          place = free_place(frame, pieces, taken, size) || free_place(frame, pieces, [], size, CORNERS.first(1))
+          x, y = place || corner_middle(CORNERS[0], frame, size)
           table.corner = 'upper left'
           table.dx = (x - (size[0] / 2) - frame[0]).round(3)
           table.dy = (frame[3] - y - (size[1] / 2)).round(3)
@@ -101,10 +100,10 @@ module Nockplane
           table
         end
 
-        # Middle of the place nearest to a corner that is free; nil when none is.
-        def free_place(frame, pieces, taken, size)
+        # Middle of the place nearest to one of the corners that is free; nil when none is.
+        def free_place(frame, pieces, taken, size, corners = CORNERS)
           spot = Spot.new(frame, pieces, taken, 0.0)
-          wanted = CORNERS.map { |name| corner_middle(name, frame, size) }
+          wanted = corners.map { |name| corner_middle(name, frame, size) }
           found = wanted.filter_map { |m| spot.nearest(*m, *size)&.then { |at| [distance(at, m), at] } }
           found.min&.last
         end
