@@ -44,7 +44,7 @@ class CompletingTest < CoreTest
     end
   end
 
-  %w[carousel hub-spindle lid].each do |name|
+  %w[carousel hub-spindle lid housing].each do |name|
     define_method(:"test_#{name.tr('-', '_')}_is_dimensioned_whole") do
       text = demo(name)
       source = Products::Source.new(store: STORE) { text }

@@ -100,10 +100,19 @@ module Nockplane
         used = []
         found =
           part.report.missing.map do |m|
-            dimension = own_first(wanted.dimension(m), own, used)
+            dimension = own_first(shown(part, wanted, m), own, used)
             proposal(part, m, whole(part, model, dimension, used) || dimension, used)
           end
         found.compact
+      end
+
+      # What is wanted, or what says the same and shows in a view where that shows in none.
+      def shown(part, wanted, missing)
+        found = wanted.dimension(missing)
+        return found if found.nil? || best_view(part, found)
+
+        other = wanted.instead(missing)
+        other && best_view(part, other) ? other : found
       end
 
       # The callout of the whole hole that a size is of, where all of it is still to be said and a view shows it well.

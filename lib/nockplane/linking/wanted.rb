@@ -19,7 +19,33 @@ module Nockplane
         send(:"of_#{missing.kind}", missing)
       end
 
+      # Another ModelDimension for a distance that no view shows true: between slanted faces, from the edge that each
+      # has with one flat face, along the direction of the part that they nearly face; nil where there is none.
+      def instead(missing)
+        return nil unless missing.kind == :distance && missing.from && missing.direction
+
+        way = MAIN.max_by { |w| Geometry::Vec.dot(w, missing.direction).abs }
+        missing.faces.lazy.filter_map { |name| over_edges(missing.from, name, way) }.first
+      end
+
+      MAIN = [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]].freeze
+
       private
+
+      def over_edges(from, name, way)
+        edges = [from, name].map { |n| edges_on_flats(n, way) }
+        shared = (edges[0].keys & edges[1].keys).min or return nil
+        across(way, *edges.map { |on| edge(on[shared]) })
+      end
+
+      # { flat face that lies along a direction => pair of faces of the one edge that a face has with it }.
+      def edges_on_flats(name, way)
+        pairs = @spots.lines.select { |pair, list| pair.include?(name) && list.size == 1 }.keys
+        pairs.to_h { |pair| [(pair - [name])[0], pair] }.select do |flat, _|
+          surface = flat && @index.face(flat).surface
+          surface&.plane? && upright?(flat) && Geometry::Vec.dot(surface.axis, way).abs < 1e-6
+        end
+      end
 
       # (One face of each run is enough to name it.)
       def of_chamfer(missing)
