@@ -96,7 +96,7 @@ class LeadDayTest < SystemTest
     eventually('the widths') { (['100 ±0,2', '50'] - sheet_words).empty? }
     assert_text 'None left that this view could show'
     place = drawing.reload.value.dimension('d1').place
-    find('#sheet g[data-owner="dimension/d1"] rect.hit', visible: :all).then do |hit|
+    first('#sheet g[data-owner="dimension/d1"] rect.hit', visible: :all).then do |hit|
       drag(hit.native.rect.then { |r| [r.x + (r.width / 2), r.y + (r.height / 2)] }, [30, -20])
     end
     eventually('the move') { drawing.reload.value.dimension('d1').place != place }
