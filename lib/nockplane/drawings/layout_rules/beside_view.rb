@@ -35,10 +35,7 @@ module Nockplane
             "#{own.line}#{with}"
         end
 
-        def run(scope)
-          found = scope.views.first(1).map { |v| placed(scope, v) }
-          Outcome.new(found.flat_map(&:cells), found.flat_map(&:unmet))
-        end
+        def run(scope) = scope.views.empty? ? Outcome.new([], []) : placed(scope, scope.views[0])
 
         private
 

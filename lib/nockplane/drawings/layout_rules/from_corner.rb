@@ -31,10 +31,7 @@ module Nockplane
             "#{', annotations included' if rule.own.annotations}"
         end
 
-        def run(scope)
-          found = scope.views.first(1).map { |v| placed(scope, v) }
-          Outcome.new(found.flat_map(&:cells), found.flat_map(&:unmet))
-        end
+        def run(scope) = scope.views.empty? ? Outcome.new([], []) : placed(scope, scope.views[0])
 
         private
 
