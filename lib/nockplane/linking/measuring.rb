@@ -181,7 +181,7 @@ module Nockplane
       def threaded(view, spot)
         model = builder(view).shown(view).model
         name = spot.faces.find { |n| model.threads.key?(n) } or return nil
-        feature = name.split('/')[0].sub(/\[.*\]\z/, '')
+        feature = Modelling::Callouts.feature_of(name)
         sizes = (model.callouts + model.dimensions).select { |d| d.feature == feature && d.prefix }
         standing = @drawing.dimensions.find { |d| (d.said_ids & sizes.flat_map(&:said_ids)).any? }
         return Said.new(standing.snapshot.words(@drawing.standard).to_s, nil, standing) if standing

@@ -54,7 +54,7 @@ module Nockplane
       end
 
       def why_not(cell, view)
-        if cell.kind == 'datum'
+        if cell.kind == Drawings::Annotations::Datum::NAME
           return 'a datum has its letter once; set another one'
         elsif !Modelling::ModelDimension.reference?(cell.dimension) && same_model?(cell, view)
           return "a model dimension stands in a drawing once; fetch it over from #{view.name}'s column instead"

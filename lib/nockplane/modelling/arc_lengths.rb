@@ -34,19 +34,10 @@ module Nockplane
         nil
       end
 
-      # [chain of points from one end to the other]; nil of what is closed or in pieces.
+      # Points from one end to the other; nil of what is closed or in pieces.
       def ends_of(solid, chords, centre, radius)
-        round =
-          chords.select { |ab| ab.all? { |i| (Geometry::Vec.distance(solid.point(i), centre) - radius).abs < ON } }
-        next_of = round.each_with_object(Hash.new { |h, k| h[k] = [] }) { |(a, b), all| all[a] << b and all[b] << a }
-        single = next_of.select { |_, list| list.size == 1 }.keys
-        return nil unless single.size == 2
-
-        chain = [single.min]
-        while (step = next_of[chain[-1]].find { |i| i != chain[-2] })
-          chain << step
-        end
-        chain.size == round.size + 1 ? chain.map { |i| solid.point(i) } : nil
+        round = chords.select { |ab| ab.all? { |i| (Geometry::Vec.distance(solid.point(i), centre) - radius).abs < ON } }
+        Curves.chain(solid, round)
       end
 
       def made(id, names, centre, axis, radius, chain)

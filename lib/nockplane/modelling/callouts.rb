@@ -42,6 +42,9 @@ module Nockplane
           end
       end
 
+      # Id of the feature that made a face, for all its instances: "pockets[3]/wall" is of "pockets".
+      def feature_of(face) = face.split('/')[0].sub(/\[.*\]\z/, '')
+
       # The diameter (or thread) of the hole that a callout is of; nil when there is none.
       def main(model, id) = one(model.dimensions, id.delete_suffix(ENDING), MAIN)
 

@@ -28,13 +28,11 @@ module Nockplane
         points[reached.each_index.min_by { |i| (reached[i] - (share * reached[-1])).abs }]
       end
 
-      # Does a chain run straight, or on one circle?
-      def plain?(points, circles)
-        return true if points.size < 4
-
+      # Does a chain run straight?
+      def straight?(points)
         way = Geometry::Vec.unit(Geometry::Vec.sub(points[-1], points[0]))
         off = points.map { |p| Geometry::Vec.length(Geometry::Vec.cross(Geometry::Vec.sub(p, points[0]), way)) }
-        off.max < 1e-4 || circles
+        off.max < 1e-4
       end
     end
   end

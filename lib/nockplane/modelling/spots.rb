@@ -103,8 +103,8 @@ module Nockplane
       def curves
         @curves ||=
           borders.each_with_object({}) do |(names, chords), all|
-            points = chords.size > 3 && Curves.chain(@solid, chords)
-            all[names] = points if points && !Curves.plain?(points, circles.key?(names))
+            points = chords.size > 3 && !circles.key?(names) && Curves.chain(@solid, chords)
+            all[names] = points if points && !Curves.straight?(points)
           end
       end
 

@@ -16,6 +16,7 @@ module Nockplane
         def fresh = Own.new(taken: TAKEN[0])
         def fields = [Field.new(:taken, 'Taken', TAKEN)]
         def for_sheets? = true
+        def rescales? = true
 
         def words(rule, _decimal)
           always = 'The sheet has the largest preferred scale at which everything fits'

@@ -22,6 +22,8 @@ module Nockplane
 
         # Is it about whole sheets, so that it isn't run for a single view?
         def for_sheets? = false
+        # May it change the scale of a sheet?
+        def rescales? = false
         # Does it need to be told which views it is about?
         def names_views? = false
 

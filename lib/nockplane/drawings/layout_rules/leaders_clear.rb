@@ -11,12 +11,7 @@ module Nockplane
         def words(_rule, _decimal) = 'Leaders do not cross each other'
 
         def run(scope)
-          found =
-            scope.sheets.map { |sheet| Resettling.new(scope, ->(drawing) { faults(scope, drawing, sheet) }).settled }
-          Outcome.new(
-            found.flat_map { |drawing, _| scope.changed(drawing) },
-            found.flat_map { |_, left| left.map(&:last) }
-          )
+          Resettling.outcome(scope) { |drawing, sheet| faults(scope, drawing, sheet) }
         end
 
         private

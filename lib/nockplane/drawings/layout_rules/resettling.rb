@@ -8,6 +8,13 @@ module Nockplane
         # Most dimensions that are tried on a sheet.
         MOST = 24
 
+        # Kind::Outcome over all sheets of a scope; faults: ->(drawing, sheet) as below.
+        def self.outcome(scope, &faults)
+          found = scope.sheets.map { |sheet| new(scope, ->(drawing) { faults.call(drawing, sheet) }).settled }
+          cells = found.flat_map { |drawing, _| scope.changed(drawing) }
+          Kind::Outcome.new(cells, found.flat_map { |_, left| left.map(&:last) })
+        end
+
         # faults: ->(drawing) giving what is the matter, [[cell keys concerned, words], ...].
         def initialize(scope, faults)
           @scope = scope

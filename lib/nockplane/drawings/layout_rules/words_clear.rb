@@ -12,22 +12,16 @@ module Nockplane
         def words(_rule, _decimal) = 'No words stand on lines or on other words'
 
         def run(scope)
-          found = scope.sheets.map { |sheet| Resettling.new(scope, faults(scope, sheet)).settled }
-          Outcome.new(
-            found.flat_map { |drawing, _| scope.changed(drawing) },
-            found.flat_map { |_, left| left.map(&:last) }
-          )
+          Resettling.outcome(scope) { |drawing, sheet| faults(scope, drawing, sheet) }
         end
 
         private
 
-        def faults(scope, sheet)
-          keys = scope.views_of(sheet).map(&:id)
-          lambda do |drawing|
-            scene = scope.builder(sheet.id, drawing).scene
-            worded = Overlaps.new(drawing, sheet, scene).all.select { |o| [o.a, o.b].any? { |k| k.match?(WORDED) } }
-            worded.select { |o| concerned?(drawing, o, keys) }.map { |o| [[o.a, o.b], o.words] }
-          end
+        def faults(scope, drawing, sheet)
+          views = scope.views_of(sheet).map(&:id)
+          scene = scope.builder(sheet.id, drawing).scene
+          worded = Overlaps.new(drawing, sheet, scene).all.select { |o| [o.a, o.b].any? { |k| k.match?(WORDED) } }
+          worded.select { |o| concerned?(drawing, o, views) }.map { |o| [[o.a, o.b], o.words] }
         end
 
         def concerned?(drawing, overlap, views)

@@ -110,7 +110,7 @@ module Nockplane
       private
 
       def rules = @drawing.layout_rules.select { |r| r.on? && (@view.nil? || !LayoutRules.of(r).for_sheets?) }
-      def rescaling? = rules.any? { |r| r.kind == LayoutRules::FitScale::NAME }
+      def rescaling? = rules.any? { |r| LayoutRules.of(r).rescales? }
       def faults(drawing) = Relaying.new(@source).faults(drawing, @sheets)
       def clear?(drawing) = faults(drawing).zero?
 

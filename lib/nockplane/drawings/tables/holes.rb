@@ -64,7 +64,7 @@ module Nockplane
 
         # Words of the model's own size of a hole, for one of its instances.
         def said(faces)
-          features = faces.map { |n| n.split('/')[0].sub(/\[.*\]\z/, '') }.uniq
+          features = faces.map { |n| Modelling::Callouts.feature_of(n) }.uniq
           model = @shown.model
           size =
             (model.callouts + model.dimensions).find do |d|
