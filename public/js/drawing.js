@@ -220,6 +220,7 @@ const hand = mountHand({
   column,
   edit,
   selected: () => selected,
+  refused: () => refused,
   snaps: (key) =>
     `${base}/${key.startsWith('view/') ? key.replace('view/', 'views/') + '/' : ''}snaps?sheet=${data.sheet}`,
 });

@@ -43,7 +43,7 @@ const PICKS = {
   round: ['Pick a circle, its centre, the outline of a cylinder or an edge of a chamfer'],
   square: ['Pick the edge to measure from', 'Pick the place to measure to'],
   corner: ['Pick the point of the angle', 'Pick a point on one leg', 'Pick a point on the other leg'],
-  arc: ['Pick a point of the arc, or its centre'],
+  arc: ['Pick a point on the arc'],
   between: ['Pick the first place to measure from', 'Pick the second place'],
 };
 
@@ -180,8 +180,8 @@ const SNAPPING = [
 
 const fields = (form) => Object.fromEntries(new FormData(form));
 
-/** mount({ sheet, desk, column, edit(what), selected(), snaps(key): path }) returns { begin(button) }. */
-export function mount({ sheet, desk, column, edit, selected, snaps }) {
+/** mount({ sheet, desk, column, edit(what), selected(), snaps(key): path, refused() }) returns { begin(button) }. */
+export function mount({ sheet, desk, column, edit, selected, snaps, refused }) {
   loupe = mountLoupe(desk, () => desk.querySelector('svg.sheet'));
   // A picture of the model dragged from the column onto the sheet becomes a view where it is dropped.
   let carried = null;
@@ -211,15 +211,19 @@ export function mount({ sheet, desk, column, edit, selected, snaps }) {
   });
 
   // What is drawn, and again the same kind until it is left.
-  async function draw(kind, given, what, on = what) {
+  async function draw(kind, given, what, on = what, why = '') {
     try {
       const offered = SNAPPING.includes(kind) ? await get(snaps(on)) : null;
       const { stages, edit: made, again } = KINDS[kind](given, offered);
+      if (why) stages[0] = { ...stages[0], words: `${why} ${stages[0].words}` };
       sheet.draw(stages, async (points) => {
+        const before = refused();
         const sent = edit({ ...made(points), what });
         if (!again) return;
         await sent;
-        if (selected() === what) draw(kind, given, what);
+        // (Why it was refused stays to be read while one picks again; a question has a place of its own.)
+        const reason = refused() === before ? '' : document.querySelector('#told .bad')?.textContent || '';
+        if (selected() === what) draw(kind, given, what, on, reason && `${reason.replace(/\.?$/, '')}.`);
       });
     } catch (error) {
       tell(error.message, true);

@@ -30,6 +30,12 @@ class ArcLengthTest < CoreTest
     assert_in_delta 12 * Math::PI / 2, after.dimensions[0].snapshot.value, 1e-6
   end
 
+  def test_it_is_picked_anywhere_on_the_arc
+    on = [30 + (10 * Math.cos(Math::PI / 4)), 15 + (10 * Math.sin(Math::PI / 4)), 20]
+    edit = Linking::Measuring.new(@drawing, @source).arc('plan', at(on), at([55, 40, 20]))
+    assert_in_delta 10 * Math::PI / 2, @drawing.apply(edit).dimensions[0].snapshot.value, 1e-6
+  end
+
   def test_dim_22_the_line_is_concentric_and_extension_lines_run_along_the_bisector
     arc = ink(measured).grep(Drafting::Ink::Arc)[0]
     at([30, 15, 20]).zip(arc.centre).each { |want, got| assert_in_delta want, got, 1e-6 }

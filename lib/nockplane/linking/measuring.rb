@@ -78,7 +78,7 @@ module Nockplane
         names = met && Modelling::Spots.arc_names(met.spot)
         found = names && Modelling::ArcLengths.find(builder(view).shown(view).model.solid, Modelling::ArcLengths.id(names))
         unless found && Drawings::Annotations.of(found).suits(found, @drawing.frame(view)).positive?
-          return refusal('no arc is there that is seen round; pick its middle, an end or its centre')
+          return refusal('no arc is there that is seen round and does not close; pick a point on it')
         end
 
         (anyway ? nil : said(view, found)) || edit(view, found, at)

@@ -38,7 +38,7 @@ module Nockplane
       def self.of(solid) = new(solid)
 
       # The two faces that make the round edge which a spot is on; nil of others.
-      def self.arc_names(spot) = %w[centre quadrant].include?(spot.kind) ? spot.faces : nil
+      def self.arc_names(spot) = %w[centre quadrant station].include?(spot.kind) ? spot.faces : nil
 
       # Where two straight edges [from, to] meet when they are drawn out; nil for parallel and for skew ones.
       def self.crossing((a, b), (c, d))
@@ -99,11 +99,11 @@ module Nockplane
             .reject { |_, list| list.empty? }
       end
 
-      # { [name, name] => [points] }: edges between two faces that are neither straight nor round, from end to end.
+      # { [name, name] => [points] }: edges between two faces that are not straight and do not close, from end to end.
       def curves
         @curves ||=
           borders.each_with_object({}) do |(names, chords), all|
-            points = chords.size > 3 && !circles.key?(names) && Curves.chain(@solid, chords)
+            points = chords.size > 3 && Curves.chain(@solid, chords)
             all[names] = points if points && !Curves.straight?(points)
           end
       end
