@@ -28,18 +28,21 @@ export function mount(column, { edit, send, upload, place }) {
     edit({ do: 'tie', pairs });
   }
 
-  // A list that is filtered by what is typed.
-  column.addEventListener('input', (event) => {
-    const { filter } = event.target.dataset;
-    if (!filter) return;
-    const words = event.target.value.trim().toLowerCase();
-    const items = [...column.querySelectorAll(filter)];
-    items.forEach((item) => {
-      item.hidden = !item.textContent.toLowerCase().includes(words);
+  // A list that is filtered by what is typed; also when the column is brought up to date under it.
+  function filtered() {
+    column.querySelectorAll('[data-filter]').forEach((field) => {
+      const words = field.value.trim().toLowerCase();
+      const items = [...column.querySelectorAll(field.dataset.filter)];
+      const show = (item, shown) => {
+        if (item.hidden === shown) item.hidden = !shown;
+      };
+      items.forEach((item) => show(item, item.textContent.toLowerCase().includes(words)));
+      const none = column.querySelector('#shelf-none');
+      if (none) show(none, items.length > 0 && items.every((item) => item.hidden));
     });
-    const none = column.querySelector('#shelf-none');
-    if (none) none.hidden = items.some((item) => !item.hidden);
-  });
+  }
+  column.addEventListener('input', (event) => event.target.dataset.filter && filtered());
+  new MutationObserver(filtered).observe(column, { childList: true, subtree: true, attributeFilter: ['hidden'] });
 
   // Pictures of the directions of another model.
   column.addEventListener('change', (event) => {

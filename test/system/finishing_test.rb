@@ -81,7 +81,8 @@ class FinishingSystemTest < SystemTest
     App::Actions::KeepShelfNote.call('Grind after hardening', 'box')
     visit "/drawings/#{drawn.slug}"
     click_link 'Shelf of notes'
-    fill_in 'Find', with: 'hardening'
+    assert_selector '#column h2', text: 'Shelf of notes'
+    within('#column') { fill_in 'Find', with: 'hardening' } # (not the box that finds actions)
     assert_selector '#shelf-notes li', count: 1
     click_button 'Place it'
     press(60, 250)
