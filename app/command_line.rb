@@ -26,7 +26,7 @@ module App
     option :section,
            desc:
              'X,Y,Z;X,Y,Z;...: cut along this line as drawn on the view --from; three points: two planes that meet ' \
-             'at the second, turned into one; four and more: steps'
+               'at the second, turned into one; four and more: steps'
     option :steps, type: :boolean, desc: 'of a section: stepped planes'
     option :half, type: :boolean, desc: 'of a section: from the first point to the axis at the second, the rest whole'
     option :depth, type: :numeric, desc: 'of a section: mm shown behind it'
@@ -34,21 +34,23 @@ module App
     option :uncut,
            desc:
              'of a section: components left whole, A,B,... (without it those that the standard leaves whole; "none" ' \
-             'for none)'
+               'for none)'
     option :around, type: :boolean, desc: 'of a section: look to the right of the line\'s run, not to its left'
     def views(file)
       if options[:section]
-        return guarded do
-          report(
-            Commands::SectionView.call(
-              read(file),
-              Commands::Library.source(file),
-              named(options[:from]),
-              points(:section, 3),
-              wish
+        return (
+          guarded do
+            report(
+              Commands::SectionView.call(
+                read(file),
+                Commands::Library.source(file),
+                named(options[:from]),
+                points(:section, 3),
+                wish
+              )
             )
-          )
-        end
+          end
+        )
       end
 
       guarded do
@@ -93,6 +95,21 @@ module App
       end
     end
 
+    desc 'rebind FIRST SECOND', 'a sheet of one model pointed at another: what became of its annotations'
+    option :template, default: 'a3-part-first-angle', desc: Nockplane::Drawings::Template.all.keys.join(', ')
+    option :out, desc: 'SHEET.svg or SHEET.pdf of what came of it; without it nothing is written'
+    option :scale, default: 'fitted', desc: Nockplane::Linking::Rebind::SCALES.join(', ')
+    option :dimension, desc: "the first is dimensioned by rules: #{Nockplane::Linking::SizeRules::NAMES.join(',')}"
+    def rebind(first, second)
+      guarded do
+        texts = { first => read(first), second => read(second) }
+        rules = options[:dimension] && Nockplane::Linking::SizeRules.parse(options[:dimension])
+        report(
+          Commands::Rebind.call(first, second, texts, options[:template], options[:out], rules: rules, scale: scale)
+        )
+      end
+    end
+
     desc 'export FILE', 'the model as a file for other systems'
     option :to, required: true, desc: Exporting::KINDS.keys.join(', ')
     option :out, required: true, desc: 'the file to write'
@@ -131,9 +148,11 @@ module App
       end
 
       def report(hash)
-        options[:json] ?
-          puts(JSON.generate(hash)) :
+        if options[:json]
+          puts(JSON.generate(hash))
+        else
           hash.each { |k, v| puts "#{k}: #{v.is_a?(Array) || v.is_a?(Hash) ? JSON.generate(v) : v}" }
+        end
       end
 
       def frames(file)
@@ -143,13 +162,22 @@ module App
 
         return named(options[:from]).eight if options[:eight]
         if options[:auxiliary]
-          return {
-            options[:auxiliary] =>
-              Commands::Views.auxiliary(read(file), options[:auxiliary], Commands::Library.source(file))
-          }
+          return (
+            {
+              options[:auxiliary] =>
+                Commands::Views.auxiliary(read(file), options[:auxiliary], Commands::Library.source(file))
+            }
+          )
         end
 
         options[:view].split(',').to_h { |name| [name, named(name)] }
+      end
+
+      def scale
+        known = Nockplane::Linking::Rebind::SCALES
+        return options[:scale] if known.include?(options[:scale])
+
+        raise Nockplane::Error, "--scale #{options[:scale]}: use #{known.join(' or ')}"
       end
 
       def named(name)
@@ -160,10 +188,14 @@ module App
       # How --section cuts.
       def wish
         count = points(:section, 3).size
-        form = if options[:half] then 'half'
-               elsif options[:steps] || count > 3 then 'stepped'
-               else count == 3 ? 'bend' : 'full'
-               end
+        form =
+          if options[:half]
+            'half'
+          elsif options[:steps] || count > 3
+            'stepped'
+          else
+            count == 3 ? 'bend' : 'full'
+          end
         uncut = options[:uncut] && (options[:uncut] == 'none' ? [] : options[:uncut].split(',').map(&:strip))
         Commands::SectionView::Wish.new(
           form: form,
@@ -184,14 +216,16 @@ module App
       end
 
       def points(name, count)
-        options[name].split(';').map do |text|
-          found = text.split(',').map { |v| Float(v, exception: false) }
-          unless found.size == count && found.all? { |v| v&.finite? }
-            raise Nockplane::Error, "--#{name}: '#{text}' is not #{count} numbers"
-          end
+        options[name]
+          .split(';')
+          .map do |text|
+            found = text.split(',').map { |v| Float(v, exception: false) }
+            unless found.size == count && found.all? { |v| v&.finite? }
+              raise Nockplane::Error, "--#{name}: '#{text}' is not #{count} numbers"
+            end
 
-          found
-        end
+            found
+          end
       end
 
       def vector(name) = numbers(name, 3, 'X,Y,Z')

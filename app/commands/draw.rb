@@ -7,55 +7,64 @@ module App
     class Draw
       # out: SHEET.svg or SHEET.pdf, nil to write nothing; rules: Linking::SizeRules by which it is made complete.
       def self.call(text, template_name, out, library = nil, rules: nil)
-        template = Nockplane::Drawings::Template.all[template_name] or
-          raise Nockplane::Error,
-                "there is no template '#{template_name}'; use #{Nockplane::Drawings::Template.all.keys.join(', ')}"
-        unless out.nil? || out.match?(/\.(svg|pdf)\z/i)
-          raise Nockplane::Error, "#{out}: the sheet is written as .svg or .pdf"
-        end
-
+        template = template(template_name)
+        check_out(out)
         source = library ? library.source { text } : Nockplane::Products::Source.new { text }
         drawing = fresh(template, source, rules)
-        if out
-          write(
-            out,
-            Nockplane::Drawings::SceneBuilder.new(
-              drawing,
-              's1',
-              source,
-              fields: App.title_fields,
-              purpose: :print
-            ).scene
-          )
-        end
-
+        write_sheet(out, drawing, source) if out
         { out: out, **SheetReport.of(drawing, 's1', source) }.compact
       end
 
-      def self.fresh(template, source, rules = nil)
-        model = source.model(Nockplane::Products::Subject.new('file', 1))
+      # Drawings::Template of a name.
+      def self.template(name)
+        Nockplane::Drawings::Template.all[name] or
+          raise Nockplane::Error,
+                "there is no template '#{name}'; use #{Nockplane::Drawings::Template.all.keys.join(', ')}"
+      end
+
+      def self.check_out(out)
+        return if out.nil? || out.match?(/\.(svg|pdf)\z/i)
+
+        raise Nockplane::Error, "#{out}: the sheet is written as .svg or .pdf"
+      end
+
+      # A drawing of what the source knows by an id, all that shows well adopted.
+      def self.fresh(template, source, rules = nil, model: 'file')
+        made = source.model(Nockplane::Products::Subject.new(model, 1))
         views = template.berths.reject { |b| Nockplane::Drawings::Views.of(b).pictorial? }.map(&:id)
         Nockplane::Linking::FreshDrawing.of(
           template,
-          'file',
+          model,
           1,
           source,
-          title: model.name,
-          number: model.properties['number'].to_s,
+          title: made.name,
+          number: made.properties['number'].to_s,
           adopt: views,
           rules: rules
         )
       end
 
-      def self.write(out, scene)
+      # All sheets of a drawing as one PDF, the first one as SVG.
+      def self.write_sheet(out, drawing, source)
+        pdf = out.downcase.end_with?('.pdf')
+        sheets = pdf ? drawing.sheets : drawing.sheets.first(1)
+        states = Nockplane::Linking::Docketing.of(drawing, source, ->(_model) { 1 }).states
+        scenes =
+          sheets.map do |s|
+            Nockplane::Drawings::SceneBuilder.new(
+              drawing,
+              s.id,
+              source,
+              states: states,
+              fields: App.title_fields,
+              purpose: :print
+            ).scene
+          end
         File.binwrite(
           out,
-          out.downcase.end_with?('.pdf') ?
-            Nockplane::Formats::Pdf.write([scene]) :
-            Nockplane::Formats::Svg.write(scene, standalone: true)
+          pdf ? Nockplane::Formats::Pdf.write(scenes) : Nockplane::Formats::Svg.write(scenes[0], standalone: true)
         )
       end
-      private_class_method :fresh, :write
     end
   end
 end

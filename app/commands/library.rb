@@ -28,8 +28,8 @@ module App
         ).to_s
       end
 
-      # Products::Source that finds components here, and files by their path.
-      def source(&recipe)
+      # Products::Source that finds components here (else in other libraries), and files by their path.
+      def source(others: [], &recipe)
         importer = ->(reference, refine) do
           Nockplane::Formats::Step::Import.read(
             File.binread(reference.name),
@@ -40,7 +40,8 @@ module App
         parts = ->(reference, refine) do
           Nockplane::Formats::Step::Import.parts(File.binread(reference.name), refine: refine)
         end
-        Nockplane::Products::Source.new(library: method(:text), importer: importer, parts_importer: parts, &recipe)
+        texts = ->(name, revision) { [self, *others].lazy.filter_map { |l| l.text(name, revision) }.first }
+        Nockplane::Products::Source.new(library: texts, importer: importer, parts_importer: parts, &recipe)
       end
 
       # Text of a model by name; revisions mean nothing in a folder.
@@ -49,10 +50,14 @@ module App
       private
 
       def by_name
-        @by_name ||= Dir[File.join(@folder, FILES)].first(MAX_FILES).sort.each_with_object({}) do |path, found|
-          text = File.read(path, Nockplane::Modelling::RecipeSource::MAX_BYTES + 1)
-          [File.basename(path)[/\A[^.]+/], number(text)].compact.each { |n| found[n] ||= text }
-        end
+        @by_name ||=
+          Dir[File.join(@folder, FILES)]
+            .first(MAX_FILES)
+            .sort
+            .each_with_object({}) do |path, found|
+              text = File.read(path, Nockplane::Modelling::RecipeSource::MAX_BYTES + 1)
+              [File.basename(path)[/\A[^.]+/], number(text)].compact.each { |n| found[n] ||= text }
+            end
       end
 
       # nil for a file that can't be read: it is told when it is named.

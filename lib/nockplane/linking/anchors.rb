@@ -22,7 +22,9 @@ module Nockplane
 
       def resolve(dimension, model)
         named = model.dimension(dimension.dimension) || survivor(dimension, model)
-        return Resolution.new(:kept, named, []) if named && standing?(named, model.solid)
+        if named && same_kind?(dimension, named) && standing?(named, model.solid)
+          return Resolution.new(:kept, named, [])
+        end
 
         ranked = ranked(dimension.snapshot, model)
         best, next_best = ranked
@@ -31,6 +33,12 @@ module Nockplane
         else
           Resolution.new(:adrift, nil, ranked.first(PROPOSED).map(&:last))
         end
+      end
+
+      # Does a model dimension measure the kind of thing that a dimension on a drawing says? (A hole's callout may be
+      # down to its diameter.)
+      def same_kind?(dimension, found)
+        dimension.snapshot.kind == found.kind.to_s || Modelling::Callouts.id?(dimension.dimension)
       end
 
       # A measured size of equal faces stays while one of the faces does; of a hole's callout its diameter, when it has
@@ -51,9 +59,12 @@ module Nockplane
 
       # Do all its faces exist, whole or cut in pieces?
       def standing?(dimension, solid)
-        names = solid.facets.each_with_object({}) do |f, h|
-          [f.face.name, *f.face.aliases].each { |n| h[n] = h[n.split('~')[0]] = true }
-        end
+        names =
+          solid
+            .facets
+            .each_with_object({}) do |f, h|
+              [f.face.name, *f.face.aliases].each { |n| h[n] = h[n.split('~')[0]] = true }
+            end
         dimension.faces.all? { |n| names[n] }
       end
 
@@ -61,8 +72,10 @@ module Nockplane
       def ranked(snapshot, model)
         box = model.solid.box
         diagonal = Geometry::Vec.distance(box[0, 3], box[3, 3])
-        candidates(model).select { |d| d.kind.to_s == snapshot.kind && standing?(d, model.solid) }
-             .map { |d| [cost(snapshot, d, diagonal), d] }.sort_by { |c, d| [c, d.id] }
+        candidates(model)
+          .select { |d| d.kind.to_s == snapshot.kind && standing?(d, model.solid) }
+          .map { |d| [cost(snapshot, d, diagonal), d] }
+          .sort_by { |c, d| [c, d.id] }
       end
 
       def candidates(model) = model.imported? ? model.dimensions + model.measured : model.dimensions + model.callouts
@@ -73,9 +86,7 @@ module Nockplane
           [%w[from from], %w[to to]].map { |a, b| Geometry::Vec.distance(snapshot[a], dimension[b]) }.max / diagonal /
             PLACE_SPAN
         turn =
-          snapshot.axis && dimension.axis && !Geometry::Vec.parallel?(snapshot.axis, dimension.axis, 1e-3) ?
-            1.0 :
-            0.0
+          snapshot.axis && dimension.axis && !Geometry::Vec.parallel?(snapshot.axis, dimension.axis, 1e-3) ? 1.0 : 0.0
         [value, place].max + turn
       end
     end

@@ -18,7 +18,7 @@ module Nockplane
       # number }.
       def after(solid, used, old)
         used = used.dup
-        result = old ? Matching.of(old, solid) : Matching::Result.new({}, {}, [])
+        result = old ? Matching.of(old, solid) : Matching::Result.new({}, {}, [], {}, nil)
         names = result.matched.dup
         indexed = Solids::Indexed.of(solid)
         fresh = solid.faces.reject { |f| names.key?(f.name) }

@@ -15,6 +15,9 @@ module Nockplane
         words.reduce(drawing) { |d, text| new(d, source).placed(text) }
       end
 
+      # Is a note's text one that was worked out here?
+      def self.worked_out?(text) = text.match?(/\A(FILLETS AND ROUNDS R\S+ UNLESS|FREE SURFACES AS IN THE MODEL)/)
+
       def initialize(drawing, source)
         @drawing = drawing
         @source = source

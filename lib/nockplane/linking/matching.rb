@@ -6,8 +6,9 @@ module Nockplane
     # faces after the rigid move that explains most of them (files are exported anew from other origins). What could as
     # well be otherwise is not taken but proposed.
     class Matching
-      # matched: { new name => old name }; doubtful: { new name => [old names, best first] }; gone: old names.
-      Result = Struct.new(:matched, :doubtful, :gone)
+      # matched: { new name => old name }; doubtful: { new name => [old names, best first] }; gone: old names; costs:
+      # { new name => cost } of what is matched; move: Solids::Transform of the old part to where the new one lies.
+      Result = Struct.new(:matched, :doubtful, :gone, :costs, :move)
 
       # Costs: 0 the same face, 1 at the limit of what is taken.
       LIMIT = 1.0
@@ -37,8 +38,8 @@ module Nockplane
       end
 
       def result
-        move = Alignment.new(@old, @new, @boxes).best
-        placed = @old.to_h { |l| [l.name, Placed.new(l, move, @boxes[0])] }
+        @move = Alignment.new(@old, @new, @boxes).best
+        placed = @old.to_h { |l| [l.name, Placed.new(l, @move, @boxes[0])] }
         @costs = costs(placed)
         first = assigned(@costs)
         @costs = agreed(@costs, first)
@@ -46,17 +47,18 @@ module Nockplane
       end
 
       # An old face as the move puts it: centre, direction, and the centre as part of the old box.
-      Placed = Struct.new(:likeness, :centre, :direction, :share) do
-        def initialize(likeness, move, box)
-          centre = move.point(likeness.centre)
-          super(
-            likeness,
-            centre,
-            likeness.direction && move.direction(likeness.direction),
-            Matching.share(likeness.centre, box).then { |s| move.direction(s.map { |c| c - 0.5 }) }
-          )
+      Placed =
+        Struct.new(:likeness, :centre, :direction, :share) do
+          def initialize(likeness, move, box)
+            centre = move.point(likeness.centre)
+            super(
+              likeness,
+              centre,
+              likeness.direction && move.direction(likeness.direction),
+              Matching.share(likeness.centre, box).then { |s| move.direction(s.map { |c| c - 0.5 }) }
+            )
+          end
         end
-      end
 
       # Place in a box, 0 to 1 along each axis.
       def self.share(point, box) = 3.times.map { |k| (w = box[k + 3] - box[k]) > 1e-9 ? (point[k] - box[k]) / w : 0.5 }
@@ -79,7 +81,10 @@ module Nockplane
         return faces if faces.size <= MANY
 
         x, y, z = placed.centre
-        faces.min_by(MANY) { |n| c = n.centre; ((c[0] - x)**2) + ((c[1] - y)**2) + ((c[2] - z)**2) }
+        faces.min_by(MANY) do |n|
+          c = n.centre
+          ((c[0] - x)**2) + ((c[1] - y)**2) + ((c[2] - z)**2)
+        end
       end
 
       def cost(placed, face)
@@ -157,12 +162,15 @@ module Nockplane
       # For very many like faces: the cheapest pairs first.
       def greedy(olds, costs, found)
         taken = found.values.to_h { |n| [n, true] }
-        olds.flat_map { |o| costs[o].map { |n, c| [c, o, n] } }.sort.each do |_, o, n|
-          next if found[o] || taken[n]
+        olds
+          .flat_map { |o| costs[o].map { |n, c| [c, o, n] } }
+          .sort
+          .each do |_, o, n|
+            next if found[o] || taken[n]
 
-          found[o] = n
-          taken[n] = true
-        end
+            found[o] = n
+            taken[n] = true
+          end
       end
 
       # Costs with what the neighbours say: neighbours of the same face should be the same faces.
@@ -199,19 +207,21 @@ module Nockplane
           doubtful[n] ||= @costs_of_new[n].reject { |o, _| kept[o] }.sort_by(&:last).first(3).map(&:first)
         end
         doubtful.reject! { |_, list| list.empty? }
-        Result.new(matched, doubtful, @old.map(&:name) - matched.values)
+        costs = matched.to_h { |n, o| [n, @costs[o][n]] }
+        Result.new(matched, doubtful, @old.map(&:name) - matched.values, costs, @move)
       end
 
       # Old faces that the new one could as well be: where another way of pairing costs hardly more.
       def rivals(old, new, cost, pairs)
         spare = @costs[old].any? { |n, c| n != new && !@taken[n] && c - cost < MARGIN } ? [old] : []
-        swaps = @costs_of_new[new].filter_map do |o, c|
-          next if o == old
+        swaps =
+          @costs_of_new[new].filter_map do |o, c|
+            next if o == old
 
-          n = pairs[o]
-          extra = n ? (@costs[old][n] || IMPOSSIBLE) + c - cost - @costs[o][n] : c - cost
-          o if extra < MARGIN
-        end
+            n = pairs[o]
+            extra = n ? (@costs[old][n] || IMPOSSIBLE) + c - cost - @costs[o][n] : c - cost
+            o if extra < MARGIN
+          end
         spare + swaps
       end
     end

@@ -64,9 +64,10 @@ module Nockplane
           return tolerance ? self.class.parse(@source.with_mapping(path, key, tolerance.to_s)) : self
         end
 
-        bare = (%w[fit tolerance] - (tolerance ? [key] : [])).reduce(self) do |recipe, gone|
-          self.class.parse(recipe.source.without_key(path, gone))
-        end
+        bare =
+          (%w[fit tolerance] - (tolerance ? [key] : [])).reduce(self) do |recipe, gone|
+            self.class.parse(recipe.source.without_key(path, gone))
+          end
         tolerance ? self.class.parse(bare.source.with_key(path, key, tolerance.to_s)) : bare
       rescue Tolerancing::UnreadableTolerance => e
         raise RecipeFault, Fault.new(line("parameters.#{name}"), "parameters.#{name}", e.message)
@@ -89,7 +90,8 @@ module Nockplane
         Recipe.parse(@source.with_key("features[#{index}]", 'active', active))
       end
 
-      # The recipe of a row of its variants table: { parameter => value, feature id => false }. Raises RecipeFault.
+      # The recipe of a row of its variants table (Variants): without the table, so that what is made of it stays while
+      # other rows change. Raises RecipeFault.
       def variant(name)
         row = @variants[name] or
           raise RecipeFault,
@@ -98,8 +100,7 @@ module Nockplane
                   'variants',
                   "there is no variant '#{name}'; the table has #{@variants.keys.join(', ')}"
                 )
-        sizes, switches = row.partition { |key, _| parameter(key) }
-        switches.reduce(with_sizes(sizes.to_h)) { |recipe, (id, on)| recipe.with_feature(id, on) }
+        Variants.recipe_of(self, row)
       end
 
       # The recipe up to, not with, feature number index (from 0), for showing how far a faulty one got. nil when
@@ -121,18 +122,7 @@ module Nockplane
 
         fault('variants', "#{given.size} variants; at most #{MAX_VARIANTS} are read") if given.size > MAX_VARIANTS
         given.each do |name, row|
-          row.each do |key, value|
-            if parameter(key) ?
-                 value.is_a?(Numeric) || value.is_a?(String) :
-                 feature_ids.include?(key) && [true, false].include?(value)
-              next
-            end
-
-            fault(
-              "variants.#{name}.#{key}",
-              "'#{key}' must be a parameter with a value, or a feature with true or false"
-            )
-          end
+          Variants.faults(self, row).each { |key, reason| fault("variants.#{name}.#{key}", reason) }
         end
         given.transform_keys(&:to_s)
       end

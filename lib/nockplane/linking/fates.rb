@@ -1,0 +1,217 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Linking
+    # What becomes of the annotations of views that are pointed at another model. One is kept where what it measures is
+    # there by name, tied again where it is found by likeness, else adrift. Each model dimension is said once.
+    class Fates
+      # What becomes of one. id: of the dimension on the drawing; view: its id; status: :kept, :retied, :adrift or
+      # :absent (its feature is switched off there); score: how sure that is, 0 to 1; before, after: words (after nil of
+      # one adrift); found: ModelDimension or nil; proposals: [ModelDimension], best first; why: a sentence, nil for
+      # none; own: the Dimension with its faces named as there; lost: what names end in that are not there.
+      Fate =
+        Struct.new(
+          :id,
+          :view,
+          :status,
+          :score,
+          :before,
+          :after,
+          :found,
+          :proposals,
+          :why,
+          :own,
+          :lost,
+          keyword_init: true
+        ) do
+          # The cell for a decision (nil: what is proposed by itself), nil where it is deleted.
+          def cell(decision)
+            return nil if deleted?(decision)
+
+            chosen = chosen(decision) or return unfound
+            own.dup.tap do |d|
+              d.dimension, d.snapshot = chosen.id, Drawings::Annotations::Snapshot.of(chosen)
+              d.wording = without_value(d.wording)
+            end
+          end
+
+          def deleted?(decision) = decision == 'delete'
+
+          private
+
+          # Called by names that nothing has, so that it is not taken for what it was.
+          def unfound
+            own.dup.tap do |d|
+              d.dimension = "#{d.dimension}#{lost}"
+              d.snapshot = d.snapshot.with(faces: d.snapshot.faces.map { |n| n.end_with?(lost) ? n : "#{n}#{lost}" })
+            end
+          end
+
+          def chosen(decision)
+            return found if decision.nil?
+
+            decision == 'keep' ? nil : [found, *proposals].compact.find { |d| d.id == decision }
+          end
+
+          # (What was typed over a value was meant for another part.)
+          def without_value(wording)
+            return wording unless wording&.over?
+
+            bare = wording.dup.tap { |w| w.over = nil }
+            bare.plain? ? nil : bare
+          end
+        end
+
+      PROPOSED = 4
+
+      # drawing: the one as it is; pointed: with faces named as in the new model (Modelling::Model).
+      def initialize(drawing, pointed, views, model, renaming, counterparts)
+        @drawing = drawing
+        @pointed = pointed
+        @views = views
+        @model = model
+        @renaming = renaming
+        @counterparts = counterparts
+      end
+
+      # [Fate]; what goes by name has the first claim on a model dimension, then the surest.
+      def all
+        found = dimensions.to_h { |d| [d.id, resolved(d)] }
+        claims = found.sort_by.with_index { |(_, r), i| [r[0] == :kept ? 0 : 1, -r[2], i] }
+        taken = said_elsewhere
+        claims.each { |id, r| claim(id, r, found, taken) }
+        dimensions.map { |d| fate(d, found[d.id], taken) }
+      end
+
+      private
+
+      def dimensions = @dimensions ||= @views.flat_map { |v| @drawing.dimensions_of(v.id) }
+
+      # What other views on the same model say already.
+      def said_elsewhere
+        bound = @pointed.view(@views[0].id).binding
+        others = @pointed.views.select { |v| v.binding == bound && @views.none? { |w| w.id == v.id } }
+        others.flat_map { |v| @pointed.dimensions_of(v.id).flat_map(&:said_ids) }.to_h { |id| [id, true] }
+      end
+
+      def claim(id, result, found, taken)
+        return unless result[1]
+
+        ids = result[1].said_ids
+        return found[id] = lost(id, 'another annotation of the drawing says that already') if ids.any? { |i| taken[i] }
+
+        ids.each { |i| taken[i] = true }
+      end
+
+      # [status, ModelDimension or nil, score, proposals, why]
+      def resolved(dimension)
+        renamed = @pointed.dimension(dimension.id)
+        exact = named(renamed)
+        return seen(dimension, exact, status_by_names(dimension)) if exact
+
+        off = switched_off(renamed)
+        return :absent, nil, 1.0, proposals(renamed), "#{off} is switched off there" if off
+
+        alike = by_faces(dimension, renamed)
+        return seen(dimension, alike, :retied) if alike
+
+        by_likeness(dimension, renamed)
+      end
+
+      # By the id (faces in it renamed), standing on faces that are there.
+      def named(renamed)
+        found = @model.dimension(renamed.dimension)
+        found ||= Anchors.survivor(renamed, @model) if @counterparts.kin?
+        found if found && same_kind?(renamed, found) && Anchors.standing?(found, @model.solid)
+      end
+
+      # (A thread is no plain hole.)
+      def same_kind?(renamed, found)
+        Anchors.same_kind?(renamed, found) && (renamed.snapshot.prefix.nil? || !found.prefix.nil?)
+      end
+
+      def status_by_names(dimension)
+        by_name = @counterparts.kin? || !Renaming.made_of_faces?(dimension.dimension)
+        by_name ? :kept : :retied
+      end
+
+      # Of models that name nothing alike: the same kind of size on the faces that are its own there; of equal round
+      # faces one is enough.
+      def by_faces(dimension, renamed)
+        return nil if @counterparts.kin?
+
+        faces = dimension.snapshot.faces.filter_map { |n| @counterparts.of(n) }
+        return nil if faces.empty?
+
+        whole = faces.size == dimension.snapshot.faces.size
+        offered(renamed, faces).find do |d|
+          round = Drawings::Annotations.of(d).says == :round
+          fits = round ? (d.faces & faces).any? : whole && d.faces.sort == faces.sort
+          fits && same_kind?(renamed, d) && Anchors.standing?(d, @model.solid)
+        end
+      end
+
+      # What the new model says of faces, and what can be measured on them.
+      def offered(renamed, faces)
+        pairs = faces.size == 2 ? [faces, faces.reverse].map { |pair| pair.join('|') } : []
+        ids = faces.map { |n| Modelling::Measured::SIZE + n } + pairs.map { |p| Modelling::Measured::DISTANCE + p }
+        ids = [] unless @model.imported? || renamed.snapshot.measured
+        Anchors.candidates(@model) + ids.filter_map { |id| @model.dimension(id) }
+      end
+
+      def by_likeness(dimension, renamed)
+        return lost(dimension.id, why_lost) unless @counterparts.kin?
+
+        resolution = Anchors.resolve(renamed, @model)
+        return lost(dimension.id, why_lost) unless resolution.found
+
+        cost = Anchors.ranked(renamed.snapshot, @model)[0][0]
+        seen(dimension, resolution.found, :retied, (1 - cost).round(2))
+      end
+
+      def why_lost = 'what it measured has no sure counterpart there'
+
+      def seen(dimension, found, status, score = nil)
+        frame = @pointed.frame(@pointed.view(dimension.view))
+        unless Drawings::Annotations.of(found).suits(found, frame).positive?
+          return lost(dimension.id, 'its view does not show that true any more')
+        end
+
+        score ||= status == :kept ? 1.0 : @counterparts.sureness(dimension.snapshot.faces)
+        [status, found, score, [], nil]
+      end
+
+      def lost(id, why) = [:adrift, nil, 0.0, proposals(@pointed.dimension(id)), why]
+
+      def proposals(renamed) = Anchors.ranked(renamed.snapshot, @model).first(Anchors::PROPOSED).map(&:last)
+
+      # Id of the feature that it measures, where that is switched off in the new model; nil elsewhere.
+      def switched_off(renamed)
+        owners = [renamed.dimension[/\A[a-z][a-z0-9_]*(?=\.)/], *renamed.snapshot.faces.flat_map { |n| makers(n) }]
+        off = (@model.features || []).filter_map { |id, _, active,| id unless active }
+        (owners & off)[0]
+      end
+
+      # Ids of the features that made a face: "copies.ribs/side.left" was made by ribs, copied by copies.
+      def makers(face) = face.split('/')[0].split('.').map { |id| id.sub(/\[.*\]\z/, '') }
+
+      def fate(dimension, result, taken)
+        status, found, score, proposals, why = result
+        words = ->(snapshot) { snapshot.words(@drawing.standard).to_s }
+        Fate.new(
+          id: dimension.id,
+          view: dimension.view,
+          status: status,
+          score: score,
+          before: words.call(dimension.snapshot),
+          after: found && words.call(Drawings::Annotations::Snapshot.of(found)),
+          found: found,
+          proposals: proposals.reject { |d| d.said_ids.any? { |i| taken[i] } }.first(PROPOSED),
+          why: why,
+          own: @pointed.dimension(dimension.id),
+          lost: @counterparts.gone('')
+        )
+      end
+    end
+  end
+end
