@@ -110,6 +110,31 @@ module App
       end
     end
 
+    desc 'series RECIPE', 'one sheet for every variant of its table, drawn once'
+    option :template, default: 'a3-part-first-angle', desc: Nockplane::Drawings::Template.all.keys.join(', ')
+    option :out, desc: 'FOLDER for the sheets; without it nothing is written'
+    option :as, default: 'pdf', desc: 'pdf, svg'
+    option :variants, desc: 'A,B,...: only these'
+    option :dimension, desc: "dimensioned by rules: #{Nockplane::Linking::SizeRules::NAMES.join(',')}"
+    def series(file)
+      guarded do
+        rules = options[:dimension] && Nockplane::Linking::SizeRules.parse(options[:dimension])
+        only = options[:variants]&.split(',')&.map(&:strip)
+        found =
+          Commands::Series.call(
+            file,
+            read(file),
+            options[:template],
+            options[:out],
+            rules: rules,
+            only: only,
+            kind: options[:as]
+          )
+        report(found)
+        exit 1 if found[:failed].positive?
+      end
+    end
+
     desc 'export FILE', 'the model as a file for other systems'
     option :to, required: true, desc: Exporting::KINDS.keys.join(', ')
     option :out, required: true, desc: 'the file to write'

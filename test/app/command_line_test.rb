@@ -108,7 +108,7 @@ class CommandLineTest < AppTest
     }.each { |a, b| assert_equal named[b], eight[a] }
     _, err, status = run_it('views', file('hub-spindle'), '--auxiliary', 'nothing/here')
     assert_equal 1, status
-    assert_match(/there is no face 'nothing\/here'; one of them is '/, err)
+    assert_match(%r{there is no face 'nothing/here'; one of them is '}, err)
     lid = File.join(DEMO, 'lid.recipe.yml')
     top = JSON.parse(run_it('views', lid, '--auxiliary', 'plate/end.end', '--json')[0])['views'][0]
     assert_equal JSON.parse(run_it('views', lid, '--view', 'top', '--json')[0])['views'][0]['visible'], top['visible']
@@ -166,6 +166,44 @@ class CommandLineTest < AppTest
     App::Actions::EditDrawing.call(drawn, base: nil) { edit }
     out, _, status = run_it('check', '--complete', '--json')
     assert_equal [[], 0], [JSON.parse(out)['completeness'][0]['missing'], status]
+  end
+
+  def test_rebind_tells_what_became_of_every_annotation
+    Dir.mktmpdir do |folder|
+      second = File.join(folder, 'lid-b.recipe.yml')
+      text = File.read(file('lid')).sub(/length: \{value: 190/, 'length: {value: 200')
+      File.write(second, text.sub('id: spindle,', 'id: spindle, active: false,'))
+      sheet = File.join(folder, 'sheet.pdf')
+      out, err, status = run_it('rebind', file('lid'), second, '--out', sheet, '--json')
+      assert_equal 0, status, err
+      found = JSON.parse(out)
+      assert_includes(found['kept'].map { |f| f.values_at('before', 'after') }, ['190 ±0,2', '200 ±0,2'])
+      assert_equal ['⌀8'], found['adrift'].map { |f| f['before'] }
+      assert_equal 'spindle is switched off there', found['adrift'][0]['why']
+      assert_empty found['overlaps']
+      text, = Open3.capture2('pdftotext', '-layout', sheet, '-')
+      assert_includes text, '200 ±0,2'
+    end
+    _, err, status = run_it('rebind', file('lid'), file('lid'), '--json')
+    assert_equal [1, true], [status, err.include?('show just that already')]
+  end
+
+  def test_series_draws_every_variant_and_tells_of_those_that_cannot_be
+    Dir.mktmpdir do |folder|
+      path = File.join(folder, 'spacer.recipe.yml')
+      File.write(path, File.read(file('spacer')).sub('variants:', "variants:\n  stub: {length: 1}"))
+      out, err, status = run_it('series', path, '--out', folder, '--variants', 'stub,3,20', '--json')
+      assert_equal 1, status, 'one could not be built'
+      stub, short, long = JSON.parse(out)['variants']
+      assert_match(/1 is outside the limits of length: at least 2/, stub['failed'], err)
+      assert_equal %w[QI-2130-03 QI-2130-20], [short, long].map { |r| r['number'] }
+      assert_includes long['annotations'], '20 ±0,02'
+      assert_empty short['overlaps'] + long['overlaps'] + short['adrift'] + long['adrift']
+      text, = Open3.capture2('pdftotext', '-layout', long['file'], '-')
+      assert_match(/Spacer 12 x 6 x 20/, text)
+    end
+    _, err, status = run_it('series', file('lid'), '--json')
+    assert_equal [1, true], [status, err.include?('has no variants; add a table of them')]
   end
 
   def test_draw_by_rules_says_everything_once

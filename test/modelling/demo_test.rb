@@ -39,14 +39,17 @@ class DemoTest < CoreTest
 
   def test_variants_of_the_ring_and_the_spacer
     ring = Modelling::Recipe.parse(demo('adapter-ring'))
-    assert_equal ['M42 x 36', 'M48 x 42', 'M54 x 48', 'M54 x 48 plain'], ring.variants.keys
+    assert_equal 8, ring.variants.size
     assert_in_delta 74, model(ring.variant('M54 x 48').text).values['flange'], 0
     refute(
       model(ring.variant('M54 x 48 plain').text).solid.faces.any? { |f| f.name.start_with?('grips') },
       'switched off by its choice'
     )
     spacer = Modelling::Recipe.parse(demo('spacer'))
-    assert_equal([3.0, 5.0, 8.0, 12.0], spacer.variants.keys.map { |v| model(spacer.variant(v).text).solid.box[5] })
+    assert_equal(
+      [3.0, 5.0, 8.0, 12.0, 16.0, 20.0],
+      spacer.variants.keys.map { |v| model(spacer.variant(v).text).solid.box[5] }
+    )
   end
 
   def test_the_unit_is_the_sum_of_its_parts

@@ -103,7 +103,7 @@ module Nockplane
         ids.each { |i| taken[i] = true }
       end
 
-      # [status, ModelDimension or nil, score, proposals, why]
+      # [status, ModelDimension or nil, score, proposals, why, id of the view where that is another one]
       def resolved(dimension)
         renamed = @pointed.dimension(dimension.id)
         exact = named(renamed)
@@ -162,6 +162,9 @@ module Nockplane
       def by_likeness(dimension, renamed)
         return lost(dimension.id, why_lost) unless @counterparts.kin?
 
+        equal = moved(dimension)
+        return equal if equal
+
         resolution = Anchors.resolve(renamed, @model)
         return lost(dimension.id, why_lost) unless resolution.found
 
@@ -169,18 +172,35 @@ module Nockplane
         seen(dimension, resolution.found, :retied, (1 - cost).round(2))
       end
 
+      # Measured at another instance of the pattern; nil where there is none.
+      def moved(dimension)
+        equal, place = @counterparts.kin? && sibling(dimension, @pointed.dimension(dimension.id))
+        [:retied, equal, Siblings::SURENESS, [], nil, place] if equal
+      end
+
+      # [ModelDimension, id of the view that shows it true], its own view first; nil for none.
+      def sibling(dimension, renamed)
+        own, others = @views.partition { |v| v.id == dimension.view }
+        flat = others.reject { |v| Drawings::Views.of(v).pictorial? }
+        [*own, *flat].each do |v|
+          found = Siblings.of(renamed, @model, @pointed.frame(@pointed.view(v.id)))
+          return found, v.id if found
+        end
+        nil
+      end
+
       def why_lost = 'what it measured has no sure counterpart there'
 
       def seen(dimension, found, status, score = nil)
-        frame = @pointed.frame(@pointed.view(dimension.view))
-        unless Drawings::Annotations.of(found).suits(found, frame).positive?
-          return lost(dimension.id, 'its view does not show that true any more')
+        unless Drawings::Annotations.of(found).suits(found, frame_of(dimension)).positive?
+          return moved(dimension) || lost(dimension.id, 'its view does not show that true any more')
         end
 
         score ||= status == :kept ? 1.0 : @counterparts.sureness(dimension.snapshot.faces)
         [status, found, score, [], nil]
       end
 
+      def frame_of(dimension) = @pointed.frame(@pointed.view(dimension.view))
       def lost(id, why) = [:adrift, nil, 0.0, proposals(@pointed.dimension(id)), why]
 
       def proposals(renamed) = Anchors.ranked(renamed.snapshot, @model).first(Anchors::PROPOSED).map(&:last)
@@ -196,11 +216,11 @@ module Nockplane
       def makers(face) = face.split('/')[0].split('.').map { |id| id.sub(/\[.*\]\z/, '') }
 
       def fate(dimension, result, taken)
-        status, found, score, proposals, why = result
+        status, found, score, proposals, why, place = result
         words = ->(snapshot) { snapshot.words(@drawing.standard).to_s }
         Fate.new(
           id: dimension.id,
-          view: dimension.view,
+          view: place || dimension.view,
           status: status,
           score: score,
           before: words.call(dimension.snapshot),
@@ -208,9 +228,18 @@ module Nockplane
           found: found,
           proposals: proposals.reject { |d| d.said_ids.any? { |i| taken[i] } }.first(PROPOSED),
           why: why,
-          own: @pointed.dimension(dimension.id),
+          own: placed(@pointed.dimension(dimension.id), place, found),
           lost: @counterparts.gone('')
         )
+      end
+
+      # In another view it gets a place of its own.
+      def placed(dimension, view, found)
+        return dimension if view.nil? || view == dimension.view
+
+        frame = @pointed.frame(@pointed.view(view))
+        type = Drawings::Annotations.of(found).place_type(found, frame)
+        dimension.dup.tap { |d| d.view, d.place, d.pinned = view, type.fresh(@drawing.standard), nil }
       end
     end
   end

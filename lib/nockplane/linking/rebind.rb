@@ -33,6 +33,14 @@ module Nockplane
       class Refused < Nockplane::Error
       end
 
+      # A drawing with some sheets (ids) laid out anew: at the largest scale at which all stands clear, by its own
+      # layout rules where it has any.
+      def self.fitted(drawing, source, sheets)
+        best = Drawings::Relaying.new(source, fixed: drawing.meta.scale_rule).best(drawing, sheets)
+        ruled = best.cells.keys.any? { |k| k.start_with?('rule/') }
+        ruled ? Drawings::Tidying.run(best, source).drawing : best
+      end
+
       # [Fate] of the annotations of the views concerned, in the order of the drawing.
       def fates = @fates ||= Fates.new(@drawing, pointed, views, new_model, renaming, counterparts).all
 
@@ -48,8 +56,8 @@ module Nockplane
       def whole? = views.size == @drawing.views.count { |v| v.binding == @binding.id }
 
       # The drawing as it would be. decisions: { dimension id => "delete", "keep" (adrift), or the id of a model
-      # dimension to tie it to }; scale: one of SCALES; title, number: of a new drawing, nil to leave them; fresh: does
-      # it begin a life of its own, with no revisions behind it?
+      # dimension to tie it to }; scale: one of SCALES, nil to lay nothing out; title, number: of a new drawing, nil to
+      # leave them; fresh: does it begin a life of its own, with no revisions behind it?
       def result(decisions: {}, scale: 'fitted', title: nil, number: nil, fresh: true)
         after = settled(decisions)
         after = after.with([headed(after.meta, title, number, fresh)])
@@ -213,12 +221,10 @@ module Nockplane
 
       def laid_out(drawing, scale)
         sheets = views.map(&:sheet).uniq
-        rows = Drawings::StandardChange.redimensioned(drawing, @source, sheets)
-        found = drawing.with(rows)
-        return found unless scale == 'fitted'
+        return drawing unless scale
+        return Rebind.fitted(drawing, @source, sheets) if scale == 'fitted'
 
-        best = Drawings::Relaying.new(@source, fixed: drawing.meta.scale_rule).best(found, sheets)
-        best.cells.keys.any? { |k| k.start_with?('rule/') } ? Drawings::Tidying.run(best, @source).drawing : best
+        drawing.with(Drawings::StandardChange.redimensioned(drawing, @source, sheets))
       end
     end
   end

@@ -109,8 +109,9 @@ module Nockplane
         index.zero? ? nil : feature_ids.drop(index).reduce(Recipe.parse(text)) { |recipe, id| recipe.switched_off(id) }
       end
 
-      # As with_feature(id, false), also over an expression.
-      def switched_off(id) = Recipe.parse(@source.with_key("features[#{feature_ids.index(id)}]", 'active', false))
+      # As with_feature, also over an expression.
+      def switched(id, on) = Recipe.parse(@source.with_key("features[#{feature_ids.index(id)}]", 'active', on))
+      def switched_off(id) = switched(id, false)
 
       private
 

@@ -20,7 +20,7 @@ module Nockplane
       def recipe_of(recipe, row)
         bare = Recipe.parse(recipe.source.without_key('', 'variants'))
         sizes, others = row.except(PROPERTIES).partition { |key, _| recipe.parameter(key) }
-        made = others.reduce(bare.with_sizes(sizes.to_h)) { |found, (id, on)| found.with_feature(id, on) }
+        made = others.reduce(bare.with_sizes(sizes.to_h)) { |found, (id, on)| found.switched(id, on) }
         named = (row[PROPERTIES] || {}).transform_values(&:to_s)
         return made if named.empty?
 
@@ -33,7 +33,7 @@ module Nockplane
 
         parameter = recipe.parameter(key)
         return parameter_fault(parameter, value) if parameter
-        return switch_fault(recipe, key, value) if recipe.feature_ids.include?(key)
+        return switch_fault(value) if recipe.feature_ids.include?(key)
 
         near = DidYouMean::SpellChecker.new(dictionary: recipe.parameters.map(&:name) + recipe.feature_ids).correct(key)
         hint = near.empty? ? '' : "; did you mean '#{near[0]}'?"
@@ -51,13 +51,8 @@ module Nockplane
         "#{parameter.name} needs a number or an expression of other parameters"
       end
 
-      def switch_fault(recipe, key, value)
-        return "a feature is switched by true or false (found '#{value}')" unless [true, false].include?(value)
-
-        given = recipe.features[recipe.feature_ids.index(key)]['active']
-        return nil unless given.is_a?(String)
-
-        "'#{key}' is switched by the expression '#{given}'; give the variant what that rests on"
+      def switch_fault(value)
+        "a feature is switched by true or false (found '#{value}')" unless [true, false].include?(value)
       end
 
       def properties_fault(value)

@@ -16,7 +16,8 @@ module Nockplane
         'table' => Table,
         'picture' => Picture,
         'berth' => Berth,
-        'rule' => LayoutRule
+        'rule' => LayoutRule,
+        'variation' => Variation
       }.freeze
 
       module_function

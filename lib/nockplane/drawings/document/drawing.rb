@@ -37,6 +37,8 @@ module Nockplane
       def tables = all(Table)
       def pictures = all(Picture)
       def berths = all(Berth)
+      # What variants have of their own on a series drawing.
+      def variations = all(Variation)
       # Layers in painting order; those of a new document when it has none of its own.
       def layers = all(Layer).then { |l| l.empty? ? Layer.defaults : l }
       # Layout rules in their order; the usual ones when it has none of its own.

@@ -8,6 +8,7 @@ module Nockplane
     # hand).
     # history: lines of the revision table, [{ "index", "zone", "description", "date", "by" }], oldest first.
     # tidy: true when the layout rules run by themselves after every update.
+    # series: true when it is shown for every variant of the model that it shows.
     # scale_rule, of a template: nil (the largest preferred scale that fits) or a factor.
     Meta =
       Struct.new(
@@ -21,6 +22,7 @@ module Nockplane
         :history,
         :scale_rule,
         :tidy,
+        :series,
         keyword_init: true
       ) { def initialize(fields: {}, history: [], **) = super }
   end
