@@ -23,11 +23,15 @@ module App
       'carousel.recipe' => 'quillfen-a3',
       'hub-spindle.recipe' => 'quillfen-a3',
       'adapter-ring.recipe' => 'quillfen-a3',
+      'spacer.recipe' => 'quillfen-a3',
       'housing.recipe' => 'quillfen-a3',
       'lid.recipe' => 'quillfen-a3',
       'filter-wheel-unit.assembly' => 'a2-assembly',
       'motor-plate' => 'quillfen-a3'
     }.freeze
+
+    # Families whose drawing is shown for every variant.
+    SERIES = %w[carousel.recipe adapter-ring.recipe spacer.recipe].freeze
 
     module_function
 
@@ -35,23 +39,27 @@ module App
     def load
       return if Records::Model.exists?
 
-      models = MODELS.to_h do |file|
-        [
-          file,
-          Actions::AddModel.call(
-            File.read(File.join(FOLDER, "#{file}.yml")),
-            note: 'first release',
-            author: 'Ada Thorne',
-            origin: 'file',
-            source_file: file[/\A[^.]+/]
-          )
-        ]
-      end
+      models =
+        MODELS.to_h do |file|
+          [
+            file,
+            Actions::AddModel.call(
+              File.read(File.join(FOLDER, "#{file}.yml")),
+              note: 'first release',
+              author: 'Ada Thorne',
+              origin: 'file',
+              source_file: file[/\A[^.]+/]
+            )
+          ]
+        end
       models['motor-plate'] = motor_plate
       Dir[File.join(ROOT, 'demo', 'templates', '*.template.json')].sort.each do |file|
         Actions::SaveTemplate.from_file(File.read(file))
       end
-      DRAWINGS.each { |file, template| Actions::CreateDrawing.call(models[file], template) }
+      DRAWINGS.each do |file, template|
+        show = SERIES.include?(file) ? Actions::CreateDrawing::SERIES : nil
+        Actions::CreateDrawing.call(models[file], template, show: show)
+      end
     end
 
     # A bought-in part that comes as a STEP file; the number and name are ours.

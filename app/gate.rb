@@ -5,11 +5,14 @@ module App
   # bounded, before any route sees it. A refusal names the parameter and says what is wrong.
   module Gate
     # Parameters of forms and addresses that are no plain text.
-    LISTS = %w[drawings].freeze
+    LISTS = %w[drawings variants models things].freeze
     SETS = %w[properties].freeze
     FILES = %w[file].freeze
     # Names in JSON bodies that may hold lists or sets of plain values, and those that hold nothing but sets.
-    NESTED = %w[what dimensions views pairs columns uncut direction up].freeze
+    NESTED = %w[what dimensions views pairs columns uncut direction up headers decisions].freeze
+    # Lists of lists of texts: the cells of a table.
+    TABLES = %w[rows].freeze
+    CELLS = 60_000
     # Lists of points, mm.
     POINTS = %w[points].freeze
     MOST_POINTS = 2000
@@ -44,6 +47,7 @@ module App
         next named(name, value) if NAMED.include?(name)
         next whole(name, value) if WHOLE.include?(name)
         next points(name, value) if POINTS.include?(name)
+        next table(name, value) if TABLES.include?(name)
         next point(name, value) if POINT.include?(name)
         next nested(name, value) if NESTED.include?(name) && (value.is_a?(Array) || value.is_a?(Hash))
 
@@ -80,6 +84,13 @@ module App
       end
     end
 
+    # The cells of a table, by row.
+    def table(name, value)
+      rows = value.is_a?(Array) && value.all?(Array) ? value : wrong(name, 'is a list of rows')
+      wrong(name, "has at most #{CELLS} cells") if rows.sum(&:size) > CELLS
+      rows.each { |row| row.each { |v| v.is_a?(String) ? text(v, name) : wrong(name, 'is a table of texts') } }
+    end
+
     # Points of a line drawn by hand.
     def points(name, value)
       wrong(name, "is a list of at most #{MOST_POINTS} points") unless value.is_a?(Array) && value.size <= MOST_POINTS
@@ -95,10 +106,14 @@ module App
 
     def plain(name, value)
       case value
-      when String then text(value, name)
-      when Numeric then wrong(name, 'is a number of a usual size') unless value.to_f.finite? && value.abs <= NUMBER
-      when true, false, nil then nil
-      else wrong(name, 'is a text, a number, true or false')
+      when String
+        text(value, name)
+      when Numeric
+        wrong(name, 'is a number of a usual size') unless value.to_f.finite? && value.abs <= NUMBER
+      when true, false, nil
+        nil
+      else
+        wrong(name, 'is a text, a number, true or false')
       end
     end
 

@@ -23,9 +23,13 @@ module App
 
       received = Received.read(bytes, name)
       place_of(
-        model ?
-          Actions::TakeIn.revision(received, model, note: note, author: who) :
-          Actions::TakeIn.added(received, note: note, author: who)
+        (
+          if model
+            Actions::TakeIn.revision(received, model, note: note, author: who)
+          else
+            Actions::TakeIn.added(received, note: note, author: who)
+          end
+        )
       )
     end
 
@@ -54,18 +58,69 @@ module App
     def paper_please(record)
       return if Paper.new(record).waiting.empty?
 
-      key = "paper-#{record.id}"
-      Queue.once(key, Jobs::PaperJob.new(record.id), priority: 3) unless Queue.under_way?(key)
+      key = "paper-#{record.id}#{"-#{VariantSheet.key(record.variant)}" if record.variant}"
+      Queue.once(key, paper_job(record), priority: 3) unless Queue.under_way?(key)
+    end
+
+    def paper_job(record, run = nil)
+      record.variant ? Jobs::VariantJob.new(record.id, record.variant, run) : Jobs::PaperJob.new(record.id, run)
+    end
+
+    # What a page of a drawing shows: itself, or the variant asked for (?variant=), sent on to a page with the progress
+    # while a worker makes it. An address with a variant's key is told as the one that people use.
+    def shown_record(record)
+      if record.variant
+        redirect variant_href(
+          record.drawing,
+                   record.variant,
+                   **params.slice('sheet', 'select').transform_keys(&:to_sym)
+        )
+      end
+      return record if record.template? || params['variant'].to_s.empty?
+
+      sheet = VariantSheet.named(record, params['variant'].to_s)
+      return sheet if sheet.ready?
+
+      label = "Working out #{sheet.variant} of #{record.number}"
+      run =
+        Records::Run.where(kind: 'variant', label: label, state: %w[waiting running]).last ||
+          Queue.start('variant', label, total: 1) { |r| Jobs::VariantJob.new(record.id, sheet.variant, r.id) }
+      redirect "/runs/#{run.id}"
+    end
+
+    def variant_href(drawing, variant, **more) = "/drawings/#{drawing.slug}?#{{ variant: variant, **more }.to_query}"
+
+    # A series drawing by its address. Raises Refused.
+    def series_at(slug)
+      drawing = Records::Drawing.at(slug).drawing
+      return drawing if drawing.value.meta.series
+
+      raise Refused.new("#{drawing.number} is not shown for every variant; make it a series first.", status: 404)
+    end
+
+    # The state of a variant of a series (Presenters::SeriesPage::Row) as words with its mark.
+    def variant_state(row)
+      words =
+        case row.state
+        when 'unknown'
+          'being worked out'
+        when 'behind'
+          %(<span class="dogear">#{plural(row.behind.size, 'view')} behind</span>)
+        when 'adrift'
+          %(<span class="diamond" aria-hidden="true"></span> #{row.adrift.size} adrift)
+        when 'fault'
+          'cannot be shown'
+        else
+          'current'
+        end
+      row.current || row.state == 'unknown' ? words : "#{words} <span class=\"quiet\">(being checked)</span>"
     end
 
     # Sends a person on to a page with the progress while a worker makes what a file for paper needs; programs wait.
     def wait_for_paper(record)
       return if Paper.new(record).waiting.empty? || !request.env['HTTP_ACCEPT'].to_s.include?('text/html')
 
-      run =
-        Queue.start('paper', "Making #{record.number} ready for paper", total: 1) do |r|
-          Jobs::PaperJob.new(record.id, r.id)
-        end
+      run = Queue.start('paper', "Making #{record.number} ready for paper", total: 1) { |r| paper_job(record, r.id) }
       redirect "/runs/#{run.id}"
     end
 
@@ -162,10 +217,12 @@ module App
 
       total = record.value.dimensions.size
       stay = Presenters::Decimals.count(record.value)
-      stay.zero? ?
-        label :
+      if stay.zero?
+        label
+      else
         "#{label}. #{stay} of #{plural(total, 'size')} #{stay == 1 ? 'stays' : 'stay'} decimal: no fraction says " \
           "#{stay == 1 ? 'it' : 'them'} exactly, or a tolerance stands with #{stay == 1 ? 'it' : 'them'}."
+      end
     end
 
     # mm from a request, bounded: a number, or text with point or comma and a unit.
@@ -174,6 +231,14 @@ module App
       raise Refused, "“#{value.to_s[0, 40]}” is not a length in mm." unless number&.finite? && number.abs <= 5000
 
       number
+    end
+
+    # A list of texts of a request. Raises Refused.
+    def texts(value)
+      list = Array(value)
+      raise Refused, 'A row of a table is a list of texts.' unless list.all? { |t| t.nil? || t.is_a?(String) }
+
+      list.map(&:to_s)
     end
 
     # Three numbers of a request. Raises Refused.
@@ -214,14 +279,25 @@ module App
       %(<option value="#{h value}"#{' selected' if value.to_s == chosen.to_s}>#{h words}</option>)
     end
 
+    # How much a run has to do, in words.
+    def run_total(run) = %w[update rehouse tidy].include?(run.kind) ? plural(run.total, 'drawing') : run.total
+
+    # What became of a line of a run, in a word.
+    def run_outcome(run, line)
+      done = { 'tidy' => 'tidied', 'update' => 'updated', 'rehouse' => 'updated' }[run.kind] || 'done'
+      { 'waiting' => 'waiting', 'done' => done, 'failed' => 'not done', 'skipped' => 'nothing to do' }[line['state']]
+    end
+
     # What updating drawings came to, in words. results: { drawing => nil or why not }.
     def told_of(results, one: 'drawing')
       return 'Nothing was behind its model.' if results.empty?
 
       failed = results.compact
       done = results.size - failed.size
-      [("#{plural(done, one)} brought up to #{done == 1 ? 'its model' : 'their models'}." if done.positive?),
-       *failed.map { |d, why| "#{d.number}: #{why}" }].compact.join(' ')
+      [
+        ("#{plural(done, one)} brought up to #{done == 1 ? 'its model' : 'their models'}." if done.positive?),
+        *failed.map { |d, why| "#{d.number}: #{why}" }
+      ].compact.join(' ')
     end
 
     # Notes of revisions behind a colon, newest first, the first few of many.
@@ -237,7 +313,7 @@ module App
       views = cells.flat_map { |c| c.docket.behind }
       parts = [
         "#{plural(views.count(&:looks), 'view')} of #{plural(cells.size, 'drawing')} " \
-        "#{views.count(&:looks) == 1 ? 'looks' : 'look'} different"
+          "#{views.count(&:looks) == 1 ? 'looks' : 'look'} different"
       ]
       moved = views.sum { |b| b.numbers.size }
       losing = views.sum { |b| b.losing.size }

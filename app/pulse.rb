@@ -10,8 +10,9 @@ module App
     def of(record)
       return "v#{record.version}" if record.template?
 
-      basis = Standings.basis(record)
-      known = Records::Standing.where(drawing_id: record.id).pick(:basis)
+      basis = Standings.basis(record.drawing)
+      rows = record.variant ? Records::VariantStanding.where(variant: record.variant) : Records::Standing
+      known = rows.where(drawing_id: record.id).pick(:basis)
       template = record.template_slug && Records::Template.find_by(slug: record.template_slug)
       short(
         "#{basis}|#{known}|#{Paper.new(record).drawn?}|#{template&.removed_at}|#{template&.revisions&.maximum(:number)}"

@@ -13,10 +13,12 @@ module App
       latest = Records::Revision.group(:model_id).maximum(:number)
       bound =
         Records::Binding.where(drawing_id: ids || drawings.select(:id)).pluck(:drawing_id, :model_id).group_by(&:first)
-      drawings.pluck(:id, :version).to_h do |id, version|
-        models = (bound[id] || []).map(&:last).sort
-        [id, "#{Nockplane::KERNEL_VERSION}/#{version}/#{models.map { |m| "#{m}:#{latest[m]}" }.join(',')}"]
-      end
+      drawings
+        .pluck(:id, :version)
+        .to_h do |id, version|
+          models = (bound[id] || []).map(&:last).sort
+          [id, "#{Nockplane::KERNEL_VERSION}/#{version}/#{models.map { |m| "#{m}:#{latest[m]}" }.join(',')}"]
+        end
     end
 
     def basis(drawing) = bases([drawing.id]).fetch(drawing.id)
@@ -24,10 +26,12 @@ module App
     # [Linking::Docket, is it up to date?] of one drawing: worked out now when that takes no building, else the last
     # known one (nil before there was any) while a worker does it.
     def of(drawing)
+      return VariantStandings.of(drawing) if drawing.variant
+
       basis = basis(drawing)
       known = Records::Standing.find_by(drawing_id: drawing.id)
-      return [known.docket, true] if known && known.basis == basis
-      return [work_out(drawing, basis), true] if at_hand?(drawing)
+      return known.docket, true if known && known.basis == basis
+      return work_out(drawing, basis), true if at_hand?(drawing)
 
       recheck(drawing)
       known = Records::Standing.find_by(drawing_id: drawing.id) # a queue without workers has done it by now
@@ -79,7 +83,9 @@ module App
     end
 
     # Puts a drawing's docket on the queue.
-    def recheck(drawing) = Queue.once("docket-#{drawing.id}", Jobs::DocketJob.new(drawing.id), priority: 4)
+    def recheck(drawing)
+      Queue.once("docket-#{drawing.id}", Jobs::DocketJob.new(drawing.id), priority: 4)
+    end
 
     # Ids of drawings whose standing is not that of what is stored.
     def stale

@@ -12,7 +12,7 @@ module App
 
       Workshop
         .source
-        .kept('thumbnail', "#{record.home}/#{record.id}/#{record.version}", paper.waiting.empty?) { drawn(record) }
+        .kept('thumbnail', "#{record.home}/#{record.slug}/#{record.version}", paper.waiting.empty?) { drawn(record) }
     rescue Nockplane::Error
       blank(record)
     end

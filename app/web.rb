@@ -42,6 +42,8 @@ module App
              Routes::Arrivals,
              Routes::Upkeep,
              Routes::Drawings,
+             Routes::Series,
+             Routes::Families,
              Routes::Templates,
              Routes::ShelfNotes,
              Routes::Sheets,
@@ -58,9 +60,9 @@ module App
     IMPORTS = '{"imports": {"three": "/vendor/three/three.module.js"}}'
     POLICY =
       "default-src 'none'; script-src 'self' 'sha256-#{[Digest::SHA256.digest(IMPORTS)].pack('m0')}'; style-src " \
-      "'self'; img-src 'self' data: blob:; " \
-      "font-src 'self' data:; connect-src 'self' blob:; form-action 'self'; base-uri 'none'; " \
-      "frame-ancestors 'none'".freeze
+        "'self'; img-src 'self' data: blob:; " \
+        "font-src 'self' data:; connect-src 'self' blob:; form-action 'self'; base-uri 'none'; " \
+        "frame-ancestors 'none'".freeze
 
     before do
       most =
@@ -133,8 +135,8 @@ module App
       Log.fault(e, request: env['nockplane.request'])
       answer(
         500,
-        "Something went wrong in the program; your work is as it was. The server log tells more under " \
-        "#{env['nockplane.request']}."
+        'Something went wrong in the program; your work is as it was. The server log tells more under ' \
+          "#{env['nockplane.request']}."
       )
     end
   end

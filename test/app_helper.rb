@@ -22,10 +22,11 @@ INLINE = [
   App::Jobs::ReadyJob,
   App::Jobs::PaperJob
 ].freeze
-Delayed::Worker.delay_jobs = lambda do |job|
-  task = job.payload_object
-  !INLINE.include?(task.class) || (task.respond_to?(:run_id) && !task.run_id.nil?)
-end
+Delayed::Worker.delay_jobs =
+  lambda do |job|
+    task = job.payload_object
+    !INLINE.include?(task.class) || (task.respond_to?(:run_id) && !task.run_id.nil?)
+  end
 [App::Jobs::ReadyJob, App::Jobs::PaperJob].each do |kind|
   kind.alias_method :really_perform, :perform
   kind.define_method(:perform) { AppTest.ahead || (respond_to?(:run_id) && run_id) ? really_perform : nil }
@@ -57,7 +58,13 @@ class AppTest < CoreTest
   def squeezed(html) = html.gsub(/\s+/, ' ').gsub('> <', '><')
 
   def setup
-    [App::Records::JournalEntry, App::Records::Binding, App::Records::Standing].each(&:delete_all)
+    [
+      App::Records::JournalEntry,
+      App::Records::Binding,
+      App::Records::Standing,
+      App::Records::VariantStanding,
+      App::Records::VariantBuild
+    ].each(&:delete_all)
     App::Records::Drawing.unscoped.where(kind: 'drawing').delete_all
     [App::Records::IntakeFile, App::Records::Run, App::Records::Arrival, App::Records::HoldUp, Delayed::Job].each(
       &:delete_all
@@ -100,12 +107,41 @@ class AppTest < CoreTest
         point_angle: 180
   F
 
+  # The lid as a family: a short one without its seat, a long one, and one that can't be built.
+  ROWS = <<~ROWS
+    variants:
+      short: {length: 60, seat: false, properties: {number: QI-2131, name: Lid 60}}
+      long: {length: 140}
+      hollow: {sink: 0}
+  ROWS
+  FAMILY = PART.sub('features:', "#{ROWS}features:")
+
+  # What a form or a script posts, with the page's token.
+  def post_form(path, **fields)
+    get '/'
+    token = CGI.unescapeHTML(last_response.body[/name="csrf-token" content="([^"]+)"/, 1])
+    post path, fields.merge(authenticity_token: token)
+  end
+
+  def post_data(path, **data)
+    get '/'
+    token = CGI.unescapeHTML(last_response.body[/name="csrf-token" content="([^"]+)"/, 1])
+    post path,
+         JSON.generate(data),
+         'CONTENT_TYPE' => 'application/json',
+         'HTTP_ACCEPT' => 'application/json',
+         'HTTP_X_CSRF_TOKEN' => token
+    JSON.parse(last_response.body)
+  end
+
   # A STEP file's bytes as the next revision of a model, or as a new one.
   def take(bytes, name, model: nil, **more)
     received = App::Received.read(bytes, name)
-    model ?
-      App::Actions::KeepReceived.as_revision(received, model, **more) :
+    if model
+      App::Actions::KeepReceived.as_revision(received, model, **more)
+    else
       App::Actions::KeepReceived.as_new(received, **more)
+    end
   end
 
   def lid = @lid ||= App::Actions::AddModel.call(PART)

@@ -4,12 +4,13 @@ module App
   module Actions
     # Makes a drawing of a model from a template: every berth fills, the scale is chosen.
     class CreateDrawing
-      # empty: the template's sheets without its berths.
-      def self.call(model, template_slug, title: nil, number: nil, empty: false)
+      # empty: the template's sheets without its berths; show: of a family, "series" for every variant, the name of one,
+      # nil for the family itself.
+      def self.call(model, template_slug, title: nil, number: nil, empty: false, show: nil)
         template = template(template_slug).then { |t| empty ? t.bare : t }
         revision = model.latest.number
         title = title.to_s.strip.empty? ? model.name : title.strip[0, 80]
-        number = number_for(model, number)
+        number = number_for(model, number, show.to_s)
         value =
           Nockplane::Linking::FreshDrawing.of(
             template,
@@ -20,6 +21,7 @@ module App
             number: number,
             front: model.front
           )
+        value = shown(value, model, show.to_s)
         Records::Drawing.transaction do
           drawing = Records::Drawing.new(slug: Slug.free(number, Records::Drawing), version: 1)
           drawing.value = value
@@ -29,9 +31,28 @@ module App
         end
       end
 
+      # The drawing as the series of its family, or pointed at one of its variants.
+      def self.shown(value, model, show)
+        return value if show.empty?
+        return value.with([value.meta.dup.tap { |m| m.series = true }]) if show == SERIES &&
+          Families.variants(model).any?
+
+        raise Refused, "#{model.name} has no variant “#{show}”." unless Families.variants(model).include?(show)
+
+        to = Nockplane::Products::Subject.new(model.id, model.latest.number, show)
+        found = Nockplane::Linking::Rebind.new(value, Workshop.source, to: to, kin: true)
+        absent = found.fates.select { |f| f.status == :absent }.to_h { |f| [f.id, 'delete'] }
+        found.result(decisions: absent, title: found.new_model.name)
+      end
+
+      SERIES = 'series'
+
       # The number told, if nobody has it; else the model's with -D, and the next free one where that is given.
-      def self.number_for(model, told)
-        return Numbers.free("#{model.number || model.slug}-D", Records::Drawing) if told.to_s.strip.empty?
+      def self.number_for(model, told, show = '')
+        if told.to_s.strip.empty?
+          own = show.empty? || show == SERIES ? nil : Families.number(model, show)
+          return Numbers.free("#{own || model.number || model.slug}-D", Records::Drawing)
+        end
 
         Numbers.checked(told, Records::Drawing)
       end
@@ -42,7 +63,7 @@ module App
         if record.removed_at
           raise Refused,
                 "Template '#{record.title}' was removed on #{record.removed_at.strftime('%Y-%m-%d')}; choose " \
-                "another, or bring it back on the page of templates."
+                  'another, or bring it back on the page of templates.'
         end
 
         record.template

@@ -13,14 +13,23 @@ module App
           edit = yield value
           raise Refused, edit.reason if edit.is_a?(Nockplane::Drawings::Refusal)
 
-          clash(drawing, base, edit)
-          after = value.apply(edit)
-          raise Refused, after.reason if after.is_a?(Nockplane::Drawings::Refusal)
+          refused = value.apply(edit)
+          raise Refused, refused.reason if refused.is_a?(Nockplane::Drawings::Refusal)
 
-          store(drawing, value, edit, after, author, carried)
+          keep(drawing.drawing, drawing.kept(edit), base, author, carried)
         end
-        Standings.recheck(drawing)
+        Standings.recheck(drawing.drawing)
         drawing
+      end
+
+      # Keeps an edit of the stored document.
+      def self.keep(drawing, edit, base, author, carried)
+        clash(drawing, base, edit)
+        value = drawing.value
+        after = value.apply(edit)
+        raise Refused, after.reason if after.is_a?(Nockplane::Drawings::Refusal)
+
+        store(drawing, value, edit, after, author, carried)
       end
 
       def self.clash(drawing, base, edit)
@@ -29,7 +38,7 @@ module App
         met = drawing.journal.where('version > ?', base).find { |e| (e.touches & edit.touches).any? } or return
         raise Refused.new(
           "Someone changed the same thing meanwhile: “#{met.label}” (#{met.author}). Your change was not " \
-          "applied; the sheet now shows theirs.",
+            'applied; the sheet now shows theirs.',
                 status: 409,
                 details: {
                   clash: true,
@@ -52,7 +61,7 @@ module App
           carried: carried && JSON.generate(carried)
         )
       end
-      private_class_method :clash, :store
+      private_class_method :keep, :clash, :store
     end
   end
 end

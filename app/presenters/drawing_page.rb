@@ -10,6 +10,7 @@ module App
       include SheetScript
       include RuleWords
       include SizesTyped
+      include SeriesSwitch
 
       # sheet: id or nil for the first; select: cell key or nil.
       def initialize(record, sheet, select)

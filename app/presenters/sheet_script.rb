@@ -9,6 +9,8 @@ module App
         {
           slug: slug,
           base: base,
+          page: "/#{@record.home}/#{@record.drawing.slug}",
+          variant: @record.variant,
           version: @record.version,
           sheet: @sheet.id,
           homes: homes,

@@ -6,13 +6,20 @@ module App
     class Drawing < Sheetwork
       default_scope { where(kind: 'drawing', removed_at: nil) }
       has_one :standing, class_name: 'App::Records::Standing', dependent: :destroy
+      has_many :variant_standings, class_name: 'App::Records::VariantStanding', dependent: :destroy
       has_many :bindings, class_name: 'App::Records::Binding', dependent: :destroy
       has_many :models, through: :bindings
       after_save { Property.index_drawing(self) }
       after_save { bind if saved_change_to_document? }
       after_destroy { Property.forget('drawings', slug) }
 
-      def self.at(slug) = find_by(slug: slug) || raise(Refused.new("There is no drawing '#{slug}'.", status: 404))
+      # By its address; one with a variant's key behind it is what a series drawing shows of that variant.
+      def self.at(slug)
+        return VariantSheet.at(slug) if slug.to_s.include?(VariantSheet::MARK)
+
+        find_by(slug: slug) || raise(Refused.new("There is no drawing '#{slug}'.", status: 404))
+      end
+
       def home = 'drawings'
       def template? = false
 

@@ -35,6 +35,12 @@ module App
         self.template_revision = drawing.meta.template && drawing.meta.template['revision']
       end
 
+      # The record that is stored, and the edit of it that keeps an edit of what is shown: of a variant of a series
+      # drawing (VariantSheet) another one.
+      def drawing = self
+      def kept(edit) = edit
+      def variant = nil
+
       def staleness = Nockplane::Linking::Staleness.new(value, Workshop.source, Sheetworks.latest)
       def to_param = slug
       def undoable = journal.where(state: 'done').last

@@ -20,6 +20,7 @@ module App
             models: Records::Model.order(:number, :name).to_a,
             templates: templates,
             chosen: params['model'],
+            show: params['show'],
             template:
               templates.find { |t| t.slug == params['template'] } ||
                 templates.find { |t| t.slug == 'a3-part-first-angle' } || templates.first
@@ -29,16 +30,18 @@ module App
         app.post '/drawings' do
           model = Records::Model.at(params['model'].to_s)
           asked = [params['template'].to_s, params['title'].to_s, params['number'].to_s, params['empty'] == '1']
-          unless Workshop.ready?(model) # what is not worked out yet is made by a worker, with progress
+          show = params['show'].to_s.empty? || Families.variants(model).empty? ? nil : params['show'].to_s
+          unless Workshop.ready?(model) && show.nil? # what is not worked out yet is made by a worker, with progress
             Actions::CreateDrawing.template(asked[0])
             Numbers.checked(asked[2], Records::Drawing)
             run =
               Queue.start('drawing', "Drawing #{model.name}", total: 1) do |r|
-                Jobs::DrawJob.new(r.id, model.id, *asked)
+                Jobs::DrawJob.new(r.id, model.id, *asked, show)
               end
             redirect "/runs/#{run.id}"
           end
-          drawing = Actions::CreateDrawing.call(model, asked[0], title: asked[1], number: asked[2], empty: asked[3])
+          drawing =
+            Actions::CreateDrawing.call(model, asked[0], title: asked[1], number: asked[2], empty: asked[3], show: show)
           redirect "/drawings/#{drawing.slug}"
         end
       end
@@ -108,8 +111,10 @@ module App
         app.post '/drawings/:slug/update' do
           drawing = Records::Drawing.at(params['slug'])
           data = body_json
-          Actions::EditDrawing.call(drawing, base: nil, author: who) do
-            drawing.staleness.update(data['views'], drop: data['drop'] == true)
+          # (The views of a variant are those of its series.)
+          stored = drawing.drawing
+          Actions::EditDrawing.call(stored, base: nil, author: who) do
+            stored.staleness.update(data['views'], drop: data['drop'] == true)
           end
           state_of(Presenters::DrawingPage.new(drawing, data['sheet'], data['select']), told: drawing.undoable.label)
         end

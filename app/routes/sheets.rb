@@ -42,8 +42,9 @@ module App
 
       def self.pages(app, home, records)
         app.get "/#{home}/:slug" do
-          paper_please(records.at(params['slug']))
-          shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], params['select'])
+          record = shown_record(records.at(params['slug']))
+          paper_please(record)
+          shown = Presenters::DrawingPage.new(record, params['sheet'], params['select'])
           tag_page(shown.pulse, shown.waiting, shown.sheet.id, shown.select) unless shown.kind == 'house'
           page(
             :drawing,
@@ -98,7 +99,7 @@ module App
             entry =
               Actions::TakeBack.public_send(
                 way,
-                record,
+                record.drawing,
                 base: data['base']&.to_i,
                 model: (data['model'] if %w[with without].include?(data['model'])),
                 author: who

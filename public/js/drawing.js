@@ -24,6 +24,9 @@ const data = JSON.parse(document.getElementById('drawing-data').textContent);
 const { base } = data;
 const byId = (id) => document.getElementById(id);
 const [column, bar, index, desk] = ['column', 'bar', 'index', 'sheet'].map(byId);
+// Address of the page itself with a query; a variant of a series stays shown.
+const link = (query) =>
+  `${data.page}?${new URLSearchParams({ ...(data.variant && { variant: data.variant }), ...query })}`;
 let version = data.version;
 let selected = new URLSearchParams(location.search).get('select') || '';
 
@@ -106,12 +109,12 @@ function show(state, { keepTyped = false } = {}) {
   if (state.made) {
     selected = state.made;
     sheet.choose(selected);
-    history.pushState({}, '', `${base}?${new URLSearchParams({ sheet: state.on || data.sheet, select: selected })}`);
+    history.pushState({}, '', link({ sheet: state.on || data.sheet, select: selected }));
   }
   const held = focus.holds();
   sheet.replace(state.sheet, state.paper);
   if (held) focus.refocus();
-  if (other) history.replaceState({}, '', `${base}?sheet=${data.sheet}`);
+  if (other) history.replaceState({}, '', link({ sheet: data.sheet }));
   shading.begin(state.waiting || []);
   if (!(keepTyped && typed(column))) fill(state.column);
   morph(bar, state.bar);
@@ -207,8 +210,7 @@ async function turnTo(key) {
 }
 
 function select(key) {
-  const query = new URLSearchParams({ sheet: data.sheet, ...(key ? { select: key } : {}) });
-  history.pushState({}, '', `${base}?${query}`);
+  history.pushState({}, '', link({ sheet: data.sheet, ...(key ? { select: key } : {}) }));
   return turnTo(key);
 }
 

@@ -2,6 +2,10 @@
 
 /** mount(bar, { send(path), ask: { show(words, choices) } }). */
 export function mount(bar, { send, ask }) {
+  // The switch of a series: another variant is another page.
+  bar.addEventListener('change', (event) => {
+    if (event.target.matches('[data-switch]')) event.target.form.requestSubmit();
+  });
   bar.addEventListener('click', (event) => {
     const button = event.target.closest('[data-post]');
     if (button) send(`/${button.dataset.post}`);

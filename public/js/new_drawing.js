@@ -38,3 +38,20 @@ if (drop) {
     form.requestSubmit();
   });
 }
+
+// Of a family it is chosen what the drawing shows: every variant, the family itself, or one variant.
+const row = document.getElementById('show-row');
+const show = document.getElementById('show');
+function offer() {
+  const card = cards.find((c) => c.querySelector('input').checked);
+  const variants = card?.dataset.variants ? JSON.parse(card.dataset.variants) : [];
+  row.hidden = show.disabled = variants.length === 0;
+  const choices = [['series', 'every variant (a series)'], ['', 'the family itself'], ...variants.map((v) => [v, v])];
+  show.replaceChildren(...choices.map(([value, words]) => new Option(words, value)));
+  if (choices.some(([value]) => value === row.dataset.chosen)) show.value = row.dataset.chosen;
+}
+if (row) {
+  form.addEventListener('change', offer);
+  cards.forEach((card) => card.querySelector('input').addEventListener('change', offer));
+  offer();
+}

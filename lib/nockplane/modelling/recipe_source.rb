@@ -105,19 +105,54 @@ module Nockplane
         map = @nodes.fetch(path)
         first_key, first = map.children[0, 2]
         addition =
-          map.style == Psych::Nodes::Mapping::FLOW ?
-            ", #{key}: #{scalar(value)}" :
-            "\n#{' ' * first_key.start_column}#{key}: #{scalar(value)}"
+          (
+            if map.style == Psych::Nodes::Mapping::FLOW
+              ", #{key}: #{scalar(value)}"
+            else
+              "\n#{' ' * first_key.start_column}#{key}: #{scalar(value)}"
+            end
+          )
         splice(first.end_line, first.end_column, first.end_line, first.end_column, addition)
+      end
+
+      # Text with a top-level table of rows ({ name => { key => value or { key => text } } }) in place of what stands
+      # under a key, or put in before another key; comments that stood in it are kept above its rows; none for no rows.
+      def with_table(key, rows, before:)
+        lines = @text.lines
+        from, to = block_of(key) || [line_of_key(before), line_of_key(before)]
+        comments = lines[from...to].select { |l| l.match?(/\A\s*#/) }
+        table =
+          rows.empty? ? [] : ["#{key}:\n", *comments, *rows.map { |name, row| "  #{scalar(name)}: #{flow(row)}\n" }]
+        (lines[0...from] + table + (rows.empty? ? comments : []) + lines[to..]).join
       end
 
       private
 
+      # { key => value } on one line.
+      def flow(row)
+        pairs = row.map { |k, v| "#{scalar(k)}: #{v.is_a?(Hash) ? flow(v) : scalar(v)}" }
+        "{#{pairs.join(', ')}}"
+      end
+
+      # Lines from, to (from 0, to not included) of a top-level key with all that stands under it; nil for none.
+      def block_of(key)
+        from = line_of_key(key) or return nil
+        after = @text.lines[(from + 1)..].index { |l| l.match?(/\A[^\s#]/) }
+        # (Comments at the margin before the next key are that one's.)
+        to = after ? from + 1 + after : @text.lines.size
+        to -= 1 while to > from + 1 && @text.lines[to - 1].match?(/\A(#.*)?$/)
+        [from, to]
+      end
+
+      # Line (from 0) on which a top-level key stands, nil for none.
+      def line_of_key(key) = @text.lines.index { |l| l.match?(/\A["']?#{Regexp.escape(key)}["']?\s*:/) }
+
       # Takes away what stands between the start or end of two nodes.
       def splice_nodes(from, from_side, to, to_side)
-        a, b = [[from, from_side], [to, to_side]].map do |node, side|
-          [node.public_send("#{side}_line"), node.public_send("#{side}_column")]
-        end
+        a, b =
+          [[from, from_side], [to, to_side]].map do |node, side|
+            [node.public_send("#{side}_line"), node.public_send("#{side}_column")]
+          end
         splice(*a, *b, '')
       end
 
@@ -130,8 +165,10 @@ module Nockplane
 
       def scalar(value)
         case value
-        when Numeric, true, false then value.to_s
-        else PLAIN.match?(value.to_s) && !RESERVED.match?(value.to_s) ? value.to_s : value.to_s.to_json
+        when Numeric, true, false
+          value.to_s
+        else
+          PLAIN.match?(value.to_s) && !RESERVED.match?(value.to_s) ? value.to_s : value.to_s.to_json
         end
       end
 
@@ -153,11 +190,14 @@ module Nockplane
       end
 
       def mapping(node, path, depth)
-        node.children.each_slice(2).with_object({}) do |(key, child), hash|
-          fault(key, path, 'a key must be a plain word') unless key.is_a?(Psych::Nodes::Scalar)
-          fault(key, path, "the key '#{key.value}' stands twice; keep one") if hash.key?(key.value)
-          hash[key.value] = read(child, path.empty? ? key.value : "#{path}.#{key.value}", depth + 1)
-        end
+        node
+          .children
+          .each_slice(2)
+          .with_object({}) do |(key, child), hash|
+            fault(key, path, 'a key must be a plain word') unless key.is_a?(Psych::Nodes::Scalar)
+            fault(key, path, "the key '#{key.value}' stands twice; keep one") if hash.key?(key.value)
+            hash[key.value] = read(child, path.empty? ? key.value : "#{path}.#{key.value}", depth + 1)
+          end
       end
 
       def value(node, path)
@@ -165,12 +205,18 @@ module Nockplane
         return node.value if node.quoted
 
         case node.value
-        when /\A[-+]?\d{1,12}\z/ then Integer(node.value, 10)
-        when /\A[-+]?(\d{1,12}\.\d*|\.\d+)([eE][-+]?\d{1,2})?\z/ then node.value.to_f
-        when 'true', 'yes' then true
-        when 'false', 'no' then false
-        when '', '~', 'null' then nil
-        else node.value
+        when /\A[-+]?\d{1,12}\z/
+          Integer(node.value, 10)
+        when /\A[-+]?(\d{1,12}\.\d*|\.\d+)([eE][-+]?\d{1,2})?\z/
+          node.value.to_f
+        when 'true', 'yes'
+          true
+        when 'false', 'no'
+          false
+        when '', '~', 'null'
+          nil
+        else
+          node.value
         end
       end
 

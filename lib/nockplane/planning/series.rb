@@ -85,7 +85,7 @@ module Nockplane
       # The drawing of a variant as a drawing of its own, that no series stands behind.
       def split_off(variant, title:, number:)
         found = shown(variant)
-        meta = found.meta.dup.tap { |m| m.title, m.number, m.series = title, number, nil }
+        meta = found.meta.dup.tap { |m| m.title, m.number, m.series, m.variant = title, number, nil, nil }
         Drawings::Drawing.new(found.cells.reject { |key, _| key.start_with?('variation/') }).with([meta])
       end
 

@@ -16,7 +16,8 @@ module Nockplane
       def drawing
         decisions = rebind.fates.select { |f| f.status == :absent }.to_h { |f| [f.id, 'delete'] }
         after = rebind.result(decisions: decisions, title: title, number: number, scale: nil, fresh: false)
-        Linking::Rebind.fitted(with_own_features(after), @source, after.sheets.map(&:id))
+        found = Linking::Rebind.fitted(with_own_features(after), @source, after.sheets.map(&:id))
+        found.with([found.meta.dup.tap { |m| m.variant = @variant }])
       end
 
       private

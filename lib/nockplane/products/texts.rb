@@ -29,8 +29,17 @@ module Nockplane
         @parsed[text] ||= Modelling::AssemblyRecipe.parse(text)
       end
 
-      # What a text rests on. Raises RecipeFault for an assembly that contains itself.
-      def fingerprint(text) = Modelling::AssemblyRecipe.is?(text) ? @prints.fetch(text) { print(text, [])[0] } : text
+      # What a text rests on: of a recipe itself without its table of variants, of which nothing is made. Raises
+      # RecipeFault for an assembly that contains itself.
+      def fingerprint(text)
+        return @prints.fetch(text) { print(text, [])[0] } if Modelling::AssemblyRecipe.is?(text)
+
+        text.include?(TABLE) ? text.sub(ROWS, "\n") : text
+      end
+
+      TABLE = "\nvariants:"
+      # The table: its key and the lines under it that are indented, empty or comments.
+      ROWS = /\nvariants:[^\n]*\n(?:(?:[ \t][^\n]*|[ \t]*#[^\n]*)?(?:\n|\z))*/
 
       # The recipe of the part at the end of a path of component ids ("wheel:carousel"); nil inside an imported
       # assembly.
@@ -51,15 +60,16 @@ module Nockplane
       # [fingerprint, does it stand for good?]: one whose components all have fixed revisions, and are there, never
       # changes and is remembered, since every key of an assembly's products asks for it.
       def print(text, above)
-        return [text, !text.empty?] unless Modelling::AssemblyRecipe.is?(text)
-        return [@prints[text], true] if @prints.key?(text)
+        return text, !text.empty? unless Modelling::AssemblyRecipe.is?(text)
+        return @prints[text], true if @prints.key?(text)
 
         fixed = true
-        inner = parsed(text).references.map do |name, revision|
-          below, sure = referred(text, above, name, revision)
-          fixed &&= sure && !revision.nil?
-          below
-        end
+        inner =
+          parsed(text).references.map do |name, revision|
+            below, sure = referred(text, above, name, revision)
+            fixed &&= sure && !revision.nil?
+            below
+          end
         made = text + inner.map { |t| Digest::SHA256.hexdigest(t) }.join
         remember(text, made) if fixed
         [made, fixed]
@@ -80,9 +90,13 @@ module Nockplane
       def circle(recipe, above, name)
         deep = Modelling::Assembly::MAX_DEPTH
         reason =
-          above.size > deep ?
-            "assemblies stand more than #{deep} deep in each other" :
-            "'#{name}' contains this assembly itself"
+          (
+            if above.size > deep
+              "assemblies stand more than #{deep} deep in each other"
+            else
+              "'#{name}' contains this assembly itself"
+            end
+          )
         raise Modelling::RecipeFault, Modelling::Fault.new(recipe.line('components'), 'components', reason)
       end
     end

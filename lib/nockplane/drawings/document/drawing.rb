@@ -102,12 +102,15 @@ module Nockplane
       # The drawing after an edit, or a Refusal.
       def apply(edit) = edit.apply(self)
 
+      # Ids of what a variant of a series gets for its own begin here, so that the series never gives the same.
+      OWN = 100_000
+
       # A free id such as "d7".
       def next_id(prefix, taken = [])
         used =
           @cells.keys.filter_map { |k| k[%r{/#{prefix}(\d+)\z}, 1]&.to_i } +
             taken.filter_map { |t| t[/\A#{prefix}(\d+)\z/, 1]&.to_i }
-        "#{prefix}#{(used.max || 0) + 1}"
+        "#{prefix}#{[used.max || 0, meta.variant ? OWN : 0].max + 1}"
       end
 
       def ==(other) = other.is_a?(Drawing) && @cells == other.cells

@@ -8,7 +8,7 @@ module Nockplane
     # hand).
     # history: lines of the revision table, [{ "index", "zone", "description", "date", "by" }], oldest first.
     # tidy: true when the layout rules run by themselves after every update.
-    # series: true when it is shown for every variant of the model that it shows.
+    # series: true when it is shown for every variant of the model that it shows; variant: the one that it is shown for.
     # scale_rule, of a template: nil (the largest preferred scale that fits) or a factor.
     Meta =
       Struct.new(
@@ -23,6 +23,7 @@ module Nockplane
         :scale_rule,
         :tidy,
         :series,
+        :variant,
         keyword_init: true
       ) { def initialize(fields: {}, history: [], **) = super }
   end

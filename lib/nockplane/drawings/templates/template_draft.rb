@@ -14,7 +14,7 @@ module Nockplane
       # Drawing with berths. title: of the template.
       def document(title, annotations: false)
         @annotations = annotations
-        gone = %w[binding/ view/ dimension/ berth/]
+        gone = %w[binding/ view/ dimension/ berth/ variation/]
         gone << 'note/' unless annotations
         cells = @drawing.cells.reject { |k, _| k.start_with?(*gone) || k == 'meta' }.values
         cells = cells.reject { |c| c.is_a?(Table) && c.view } # (they list holes of a view)
@@ -26,8 +26,14 @@ module Nockplane
           cells.reject { |c| c.is_a?(Sheet) },
           sheets,
           berths,
-          Meta.new(title: title, number: '', revision: '', state: 'template', standard: @drawing.meta.standard,
-            tidy: @drawing.meta.tidy)
+          Meta.new(
+            title: title,
+            number: '',
+            revision: '',
+            state: 'template',
+            standard: @drawing.meta.standard,
+            tidy: @drawing.meta.tidy
+          )
         )
       end
 

@@ -1,0 +1,132 @@
+# frozen_string_literal: true
+
+require 'app_helper'
+require 'pdf-reader'
+require 'zip'
+
+# Series drawings in the application: the switch, what a variant has of its own, paper of all.
+class SeriesPagesTest < AppTest
+  def family = @family ||= App::Actions::AddModel.call(FAMILY)
+
+  def series
+    @series ||=
+      App::Actions::CreateDrawing
+        .call(family, 'a3-part-first-angle', show: 'series')
+        .tap { |d| %w[front plan].each { |v| adopt(d, v) } }
+  end
+
+  def sheet(variant) = App::VariantSheet.new(App::Records::Drawing.find(series.id), variant)
+  def address(variant) = "/drawings/#{series.slug}~#{App::VariantSheet.key(variant)}"
+  def notes(value) = value.notes.map(&:text)
+
+  def add_note(variant, text)
+    post_data("#{address(variant)}/edits", do: 'note', text: text, x: 60, y: 60, base: series.reload.version)
+  end
+
+  def test_a_variant_is_worked_out_by_a_worker_and_then_shown_under_its_link
+    get "/drawings/#{series.slug}?variant=short"
+    assert_match(%r{/runs/\d+\z}, last_response.location)
+    App::Queue.work_off
+    get "/drawings/#{series.slug}?variant=short"
+    assert_equal 200, last_response.status
+    assert_includes last_response.body, 'QI-2131-D'
+    assert_includes last_response.body, '<option value="short" selected>short</option>'
+    assert_includes last_response.body, 'It has nothing of its own.'
+    get address('short')
+    assert_equal "/drawings/#{series.slug}?variant=short", last_response.location, 'links are those that people use'
+    get "/drawings/#{series.slug}?variant=none"
+    assert_equal 404, last_response.status
+    assert_includes last_response.body, 'choose one of short, long, hollow'
+  end
+
+  def test_what_is_done_on_a_variant_is_its_own_and_can_be_taken_back
+    before = series.value
+    answer = add_note('short', 'ETCH')
+    assert_equal 'Note added (only short)', answer['told'], answer['error']
+    assert_equal [['ETCH'], [], []],
+                 [sheet('short').value, sheet('long').value, series.reload.value].map { |v| notes(v) }
+    post_data("#{address('short')}/undo", base: series.version)
+    assert_equal before, series.reload.value
+    add_note('short', 'ETCH')
+    post_form("#{address('short')}/own/reset")
+    assert_empty series.reload.value.variations
+  end
+
+  def test_the_series_goes_on_beneath_what_a_variant_has
+    add_note('long', 'LONG ONE')
+    all =
+      post_data(
+        "/drawings/#{series.slug}/edits",
+        do: 'note',
+        text: 'FOR ALL',
+        x: 80,
+        y: 90,
+        base: series.reload.version
+      )
+    assert_equal 'Note added', all['told'], all['error']
+    assert_equal ['FOR ALL', 'LONG ONE'], notes(sheet('long').value).sort
+    assert_equal ['FOR ALL'], notes(sheet('short').value)
+    get "/drawings/#{series.slug}/series"
+    App::Queue.work_off
+    get "/drawings/#{series.slug}/series"
+    assert_includes last_response.body, 'note “LONG ONE”: added'
+    assert_includes last_response.body, 'cannot be shown'
+    assert_match(/hollow.*above 0/m, last_response.body)
+  end
+
+  def test_a_variant_is_split_off_and_the_series_keeps_it
+    add_note('short', 'ETCH')
+    post_form("#{address('short')}/split")
+    made = App::Records::Drawing.find_by(number: 'QI-2131-D')
+    assert_equal "/drawings/#{made.slug}", last_response.location
+    assert_equal [['ETCH'], 'short', nil], [notes(made.value), made.value.bindings[0].variant, made.value.meta.series]
+    assert_equal ['ETCH'], notes(sheet('short').value)
+    post_form("#{address('short')}/split", number: 'QI-2131-D')
+    assert_includes last_response.body, 'is the number of Lid 60 already'
+  end
+
+  def test_paper_of_chosen_variants_in_one_file_or_one_each
+    post_form("/drawings/#{series.slug}/series/paper", variants: %w[short long hollow], as: 'zip')
+    run = App::Records::Run.last
+    App::Queue.work_off
+    assert_equal ['done', %w[done done failed]], run.reload.then { |r| [r.state, r.lines.map { |l| l['state'] }] }
+    get "/runs/#{run.id}/file"
+    names = []
+    texts = []
+    Zip::InputStream.open(StringIO.new(last_response.body)) do |zip|
+      while (entry = zip.get_next_entry)
+        names << entry.name
+        texts << PDF::Reader.new(StringIO.new(zip.read)).pages.map(&:text).join
+      end
+    end
+    assert_equal %w[QI-2131-D.pdf QI-2130-D-long.pdf], names
+    assert_includes texts[0], '60 ±0,2'
+    assert_includes texts[1], '140 ±0,2'
+    post_form("/drawings/#{series.slug}/series/paper", variants: %w[long short])
+    App::Queue.work_off
+    get "/runs/#{App::Records::Run.last.id}/file"
+    assert_equal 2, PDF::Reader.new(StringIO.new(last_response.body)).page_count
+    post_form("/drawings/#{series.slug}/series/paper")
+    assert_includes last_response.body, 'Choose at least one variant.'
+  end
+
+  def test_only_a_drawing_of_a_family_becomes_a_series
+    plain =
+      App::Actions::CreateDrawing.call(App::Actions::AddModel.call(PART.sub('QI-2130', 'QI-1')), 'a3-part-first-angle')
+    post_form("/drawings/#{plain.slug}/series")
+    assert_includes last_response.body, 'has no table of variants'
+    get "/drawings/#{plain.slug}/series"
+    assert_equal 404, last_response.status
+    post_form("/drawings/#{series.slug}/series", on: 'no')
+    assert_nil series.reload.value.meta.series
+  end
+
+  def test_an_update_of_a_variant_updates_the_series
+    series
+    App::Actions::ReviseModel.call(family, family.latest.recipe.sub('thick: 6', 'thick: 7'), note: 'thicker')
+    post_data("#{address('short')}/update")
+    assert_equal [2], series.reload.value.views.map(&:revision).uniq
+    assert_empty series.value.variations
+    assert_includes sheet('short').value.dimensions.map { |d| d.snapshot.value }, 7.0
+  end
+end
