@@ -5,8 +5,8 @@ module App
   # bounded, before any route sees it. A refusal names the parameter and says what is wrong.
   module Gate
     # Parameters of forms and addresses that are no plain text.
-    LISTS = %w[drawings variants models things].freeze
-    SETS = %w[properties].freeze
+    LISTS = %w[drawings variants models things views].freeze
+    SETS = %w[properties decide numbers names].freeze
     FILES = %w[file].freeze
     # Names in JSON bodies that may hold lists or sets of plain values, and those that hold nothing but sets.
     NESTED = %w[what dimensions views pairs columns uncut direction up headers decisions].freeze

@@ -70,11 +70,7 @@ module App
     # while a worker makes it. An address with a variant's key is told as the one that people use.
     def shown_record(record)
       if record.variant
-        redirect variant_href(
-          record.drawing,
-                   record.variant,
-                   **params.slice('sheet', 'select').transform_keys(&:to_sym)
-        )
+        redirect variant_href(record.drawing, record.variant, sheet: params['sheet'], select: params['select'])
       end
       return record if record.template? || params['variant'].to_s.empty?
 
@@ -88,7 +84,8 @@ module App
       redirect "/runs/#{run.id}"
     end
 
-    def variant_href(drawing, variant, **more) = "/drawings/#{drawing.slug}?#{{ variant: variant, **more }.to_query}"
+    def variant_href(drawing, variant, **more) =
+      "/drawings/#{drawing.slug}?#{{ variant: variant, **more }.compact.to_query}"
 
     # A series drawing by its address. Raises Refused.
     def series_at(slug)
@@ -96,6 +93,29 @@ module App
       return drawing if drawing.value.meta.series
 
       raise Refused.new("#{drawing.number} is not shown for every variant; make it a series first.", status: 404)
+    end
+
+    # What a request asks a drawing to be pointed at.
+    def rebind_wish
+      { **params.slice('model', 'revision', 'views', 'scale', 'binding'), 'decisions' => params['decide'] || {} }
+    end
+
+    # A line of a run that points a drawing at another model.
+    def rebind_line(rebinding, into:, title: nil, number: nil)
+      {
+        what: "#{rebinding.drawing.number} → #{rebinding.target}",
+        slug: rebinding.drawing.slug,
+        wish: rebinding.wish,
+        into: into,
+        title: title,
+        number: number,
+        state: 'waiting'
+      }
+    end
+
+    def rebind_run(lines)
+      label = lines.size == 1 ? lines[0][:what] : "Pointing #{plural(lines.size, 'drawing')} at other models"
+      Queue.start('rebind', label, items: lines) { |r| Jobs::RebindJob.new(r.id) }
     end
 
     # The state of a variant of a series (Presenters::SeriesPage::Row) as words with its mark.

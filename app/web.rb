@@ -44,6 +44,7 @@ module App
              Routes::Drawings,
              Routes::Series,
              Routes::Families,
+             Routes::Rebinds,
              Routes::Templates,
              Routes::ShelfNotes,
              Routes::Sheets,

@@ -11,10 +11,10 @@ module App
       def over? = %w[done stopped failed].include?(state)
       def share = total.zero? ? 0.0 : done.fdiv(total)
 
-      # Writes one item's outcome.
-      def settle(index, state, words)
+      # Writes one item's outcome; href: where what was made is.
+      def settle(index, state, words, href: nil)
         list = lines
-        list[index] = list[index].merge('state' => state, 'words' => words)
+        list[index] = list[index].merge('state' => state, 'words' => words, **(href ? { 'href' => href } : {}))
         update!(items: JSON.generate(list), done: list.count { |l| l['state'] != 'waiting' })
       end
     end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # A drawing pointed at another model, before anything is written: as it is, as it would be, and between them what
+    # becomes of every annotation.
+    class RebindPage
+      WORDS = {
+        'kept' => 'kept',
+        'retied' => 'tied again by likeness',
+        'adrift' => 'adrift',
+        'absent' => 'its feature is switched off'
+      }.freeze
+
+      attr_reader :record, :rebinding
+
+      # rebinding: Rebinding or nil while nothing is chosen yet.
+      def initialize(record, rebinding)
+        @record = record
+        @rebinding = rebinding
+      end
+
+      def value = @record.value
+      def outcome = @rebinding&.outcome
+
+      # [[status, [Rebinding::Line]], ...], what needs a decision first.
+      def groups
+        by = outcome.lines.group_by(&:status)
+        %w[adrift absent retied kept].filter_map { |s| [s, by[s]] if by[s] }
+      end
+
+      # [[value, words], ...] of what can be decided about a line; the first is what happens by itself.
+      def choices(line)
+        own = { 'kept' => 'keep it', 'retied' => 'tie it so' }[line.status]
+        usual = own ? [['', own]] : [['', 'keep it, marked as adrift']]
+        ties = line.proposals.reject { |id, _| own && id == line.proposals[0][0] }
+        usual + ties.map { |id, words| [id, "tie it to #{words}"] } + (own ? [['keep', 'leave it adrift']] : []) +
+          [['delete', 'delete it']]
+      end
+
+      def chosen(line) = @rebinding.decisions[line.id].to_s
+
+      # [[value, words, where], ...] of models it can be pointed at.
+      def models
+        families = Records::Revision.families(Records::Model.pluck(:id))
+        Records::Model
+          .order(:number, :name)
+          .flat_map do |m|
+            words = [m.number, m.name].compact.join(' ')
+            variants = families[m.id] ? Families.variants(m) : []
+            [[m.slug, words], *variants.map { |v| ["#{m.slug}|#{v}", "#{words}, variant #{v}"] }]
+          end
+      end
+
+      # SVG of a sheet as it would be.
+      def svg(sheet)
+        drawing = outcome.drawing
+        states =
+          outcome.lines.select do |l|
+            %w[adrift absent].include?(l.status) && @rebinding.decisions[l.id].to_s.then { |c| c.empty? || c == 'keep' }
+          end
+        builder =
+          Nockplane::Drawings::SceneBuilder.new(
+            drawing,
+            sheet,
+            Workshop.source,
+            fields: App.title_fields,
+            states: states.to_h { |l| ["dimension/#{l.id}", 'adrift'] },
+            shade: :known
+          )
+        Nockplane::Formats::Svg.write(builder.scene, standalone: true)
+      end
+
+      def query(**more) =
+        { **@rebinding.wish.slice('model', 'revision', 'scale', 'views').transform_keys(&:to_sym), **more }.to_query
+    end
+  end
+end
