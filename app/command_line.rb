@@ -154,6 +154,14 @@ module App
       end
     end
 
+    desc 'refs [NAME]', 'what refers to what in the data folder, of one thing both ways'
+    def refs(name = nil)
+      guarded do
+        require_relative '../config/application'
+        report(Commands::References.call(name))
+      end
+    end
+
     no_commands do
       def guarded(&)
         Timeout.timeout(PATIENCE, &)

@@ -36,7 +36,7 @@ module App
     use Asking
     set :protection, except: %i[json_csrf]
 
-    helpers Helpers
+    helpers Helpers, SeriesHelpers
     register Routes::Board,
              Routes::Models,
              Routes::Arrivals,
@@ -45,6 +45,7 @@ module App
              Routes::Series,
              Routes::Families,
              Routes::Rebinds,
+             Routes::References,
              Routes::Templates,
              Routes::ShelfNotes,
              Routes::Sheets,

@@ -103,7 +103,8 @@ function showFaults(problems) {
   });
   const place = byId('grid-faults');
   const head = document.createElement('b');
-  head.textContent = `${problems.length === 1 ? 'One cell' : `${problems.length} places`} to mend before it can be kept`;
+  const count = problems.length === 1 ? 'One place' : `${problems.length} places`;
+  head.textContent = `${count} to mend before it can be kept`;
   place.replaceChildren(head, list);
   place.hidden = false;
   grid.mark(problems);
