@@ -5,23 +5,22 @@ module App
   module Repointing
     module_function
 
-    # Text of an assembly that names another model wherever it named one; revisions asked for are let go, since they
-    # were the first one's.
-    def assembly_text(assembly, old, new)
-      source = Nockplane::Modelling::RecipeSource.new(assembly.latest.recipe)
+    # Text of an assembly's latest revision that names another model wherever it named one.
+    def assembly_text(assembly, old, new) = text(assembly.latest.recipe, old, new)
+
+    # The same of assembly text; revisions asked for are let go, since they were the first one's.
+    def text(text, old, new)
       name = new.number || new.slug
-      text = source.text
       Nockplane::Modelling::AssemblyRecipe
         .parse(text)
         .components
         .each_with_index do |c, i|
           next unless [old.number, old.slug].compact.include?(c['model'].to_s)
 
-          at = Nockplane::Modelling::RecipeSource.new(text)
-          at = Nockplane::Modelling::RecipeSource.new(at.without_key("components[#{i}]", 'revision')) if c.key?(
-            'revision'
-          )
-          text = at.with("components[#{i}].model", name)
+          if c.key?('revision')
+            text = Nockplane::Modelling::RecipeSource.new(text).without_key("components[#{i}]", 'revision')
+          end
+          text = Nockplane::Modelling::RecipeSource.new(text).with("components[#{i}].model", name)
         end
       unpinned(text, old)
     end

@@ -46,6 +46,7 @@ module App
              Routes::Families,
              Routes::Rebinds,
              Routes::References,
+             Routes::Copies,
              Routes::Templates,
              Routes::ShelfNotes,
              Routes::Sheets,

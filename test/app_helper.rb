@@ -63,7 +63,9 @@ class AppTest < CoreTest
       App::Records::Binding,
       App::Records::Standing,
       App::Records::VariantStanding,
-      App::Records::VariantBuild
+      App::Records::VariantBuild,
+      App::Records::GivenNumber,
+      App::Records::NumberScheme
     ].each(&:delete_all)
     App::Records::Drawing.unscoped.where(kind: 'drawing').delete_all
     [App::Records::IntakeFile, App::Records::Run, App::Records::Arrival, App::Records::HoldUp, Delayed::Job].each(

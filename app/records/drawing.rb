@@ -11,6 +11,7 @@ module App
       has_many :models, through: :bindings
       after_save { Property.index_drawing(self) }
       after_save { bind if saved_change_to_document? }
+      after_save { Numbers.remember(self, Drawing, number, title) if saved_change_to_number? }
       after_destroy { Property.forget('drawings', slug) }
 
       # By its address; one with a variant's key behind it is what a series drawing shows of that variant.

@@ -13,6 +13,8 @@ module App
       has_many :bindings, class_name: 'App::Records::Binding', dependent: :restrict_with_error
       has_many :drawings, through: :bindings
 
+      after_save { Numbers.remember(self, Model, number, name) if saved_change_to_number? }
+
       def self.at(slug) = find_by(slug: slug) || raise(Refused.new("There is no model '#{slug}'.", status: 404))
 
       # By number or address, nil when there is none.
