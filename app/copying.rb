@@ -57,7 +57,7 @@ module App
           items,
           left: left,
           changes: [Planning::CopySet::Change.new(@wish['find'].to_s, @wish['replace'].to_s)],
-          numbers: given('numbers'),
+          numbers: numbers,
           names: given('names')
         )
     end
@@ -65,6 +65,22 @@ module App
     def wish = @wish.merge('left' => left)
 
     private
+
+    # Numbers typed; by the scheme for copies, where there is one, for what nothing was typed and nothing replaced.
+    def numbers
+      typed = given('numbers')
+      return typed if Numbering.pattern('copy').nil? || !@wish['find'].to_s.empty?
+
+      taken = typed.values
+      items
+        .reject { |i| left.include?(i.key) || typed[i.key] }
+        .each_with_object(typed.dup) do |item, found|
+          records = item.kind == 'drawing' ? Records::Drawing : Records::Model
+          number = Numbering.next('copy', { 'from' => item.number, 'part' => item.number }, records, taken)
+          taken << number
+          found[item.key] = number
+        end
+    end
 
     def given(name) = (@wish[name] || {}).reject { |_, text| text.to_s.strip.empty? }
     def drawings_of(key) = @book.edges.select { |e| e.to == key && e.from.start_with?('drawing/') }.map(&:from)

@@ -74,10 +74,7 @@ module App
     end
 
     # Number and title for a new drawing.
-    def number
-      own = @variant && Families.number(@model, @variant)
-      Numbers.free("#{own || @model.number || @model.slug}-D"[0, Numbers::MOST - 5], Records::Drawing)
-    end
+    def number = Numbering.drawing(@model, @variant)
 
     def title = outcome.whole ? Workshop.source.model(subject).name : @drawing.title
 

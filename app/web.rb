@@ -47,6 +47,7 @@ module App
              Routes::Rebinds,
              Routes::References,
              Routes::Copies,
+             Routes::Numbering,
              Routes::Templates,
              Routes::ShelfNotes,
              Routes::Sheets,

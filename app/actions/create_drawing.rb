@@ -47,12 +47,9 @@ module App
 
       SERIES = 'series'
 
-      # The number told, if nobody has it; else the model's with -D, and the next free one where that is given.
+      # The number told, if nobody has it; else the next free one by the scheme.
       def self.number_for(model, told, show = '')
-        if told.to_s.strip.empty?
-          own = show.empty? || show == SERIES ? nil : Families.number(model, show)
-          return Numbers.free("#{own || model.number || model.slug}-D", Records::Drawing)
-        end
+        return Numbering.drawing(model, show.empty? || show == SERIES ? nil : show) if told.to_s.strip.empty?
 
         Numbers.checked(told, Records::Drawing)
       end

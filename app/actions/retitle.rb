@@ -4,11 +4,12 @@ module App
   module Actions
     # Gives a model another name, number or properties: a revision of its own, like any change of a model.
     class Retitle
+      # named: may assemblies that know it by its number keep it from another one (false: they are told by the caller)?
       # number: nil leaves it; properties: { key => text; "" for none }. Returns the Revision. Raises Refused.
-      def self.call(model, name: nil, number: nil, properties: {}, note: nil, author: LEAD)
+      def self.call(model, name: nil, number: nil, properties: {}, note: nil, author: LEAD, named: true)
         name = checked_name(name, model)
         fresh = properties.transform_values { |v| v.to_s.strip[0, 300] }
-        fresh['number'] = new_number(model, number) if number && number.to_s.strip != model.number.to_s
+        fresh['number'] = new_number(model, number, named) if number && number.to_s.strip != model.number.to_s
         text = Nockplane::Modelling::Retitling.of(model.latest.recipe, name: name, properties: fresh)
         built = Workshop.try_build(text)
         words =
@@ -43,12 +44,12 @@ module App
       end
 
       # Raises Refused when assemblies know it by the number it has.
-      def self.new_number(model, number)
-        by_number = Aftermath.named_by(model, model.number)
+      def self.new_number(model, number, named)
+        by_number = named ? Aftermath.named_by(model, model.number) : []
         if model.number && by_number.any?
           raise Refused,
                 "#{by_number.map(&:name).join(' and ')} #{by_number.size == 1 ? 'names' : 'name'} #{model.name} by " \
-                "its number #{model.number}; change that there first."
+                  "its number #{model.number}; change that there first."
         end
 
         Numbers.checked(number, Records::Model, except: model).to_s

@@ -150,6 +150,17 @@ Object.entries(does).forEach(([id, work]) => {
   byId(id).addEventListener('mousedown', (event) => event.preventDefault());
   byId(id).addEventListener('click', () => work());
 });
+byId('number-rows').addEventListener('click', async () => {
+  grid.addColumn('number');
+  const { headers, rows } = grid.model();
+  const at = headers.indexOf('number');
+  try {
+    const answer = await post(`/models/${data.slug}/family/numbers`, { rows: rows.map((r) => [r[at], r[0]]) });
+    grid.fill(at, answer.numbers);
+  } catch (error) {
+    tell(error.message, true);
+  }
+});
 byId('add-column').addEventListener('change', (event) => {
   if (event.target.value) grid.addColumn(event.target.value);
   event.target.value = '';

@@ -290,6 +290,13 @@ export function mount(table, { describe, onChange }) {
     },
     fillDown,
     back,
+    /** Puts texts into a column. */
+    fill(column, texts) {
+      remember();
+      texts.forEach((text, r) => set(r, column, text));
+      changed();
+      draw();
+    },
     /** Marks cells: [[row, column, words], ...]. */
     mark(problems) {
       marks = new Map(problems.filter(([r, c]) => r !== null && c !== null).map(([r, c, w]) => [`${r},${c}`, w]));
