@@ -16,11 +16,23 @@ module App
     end
 
     # Names of a model's variants; none of what has no table.
-    def variants(model)
-      text = model.latest.recipe
-      text.include?(Nockplane::Products::Texts::TABLE) ? Nockplane::Modelling::Recipe.parse(text).variants.keys : []
+    def variants(model) = names(model.latest.recipe)
+
+    # Names of the variants in a text; a text is read once.
+    def names(text)
+      return [] unless text.include?(Nockplane::Products::Texts::TABLE)
+
+      @names ||= Bounded.new(READ)
+      @names[text] || @names.keep(text, read_names(text), text.bytesize)
+    end
+
+    # Bytes of texts whose variants are remembered.
+    READ = 8_000_000
+
+    def read_names(text)
+      Nockplane::Modelling::Recipe.parse(text).variants.keys.freeze
     rescue Nockplane::Modelling::RecipeFault
-      []
+      [].freeze
     end
 
     # The number that a variant's row gives it; nil for none.
@@ -109,6 +121,6 @@ module App
         end
         .to_h
     end
-    private_class_method :outcome, :told, :places
+    private_class_method :outcome, :told, :places, :read_names
   end
 end

@@ -7,26 +7,61 @@ module App
     class Board
       # A drawing on the board. docket: Linking::Docket or nil while the first one is being worked out; checking: is it
       # being worked out anew; origin: what became of its template.
-      Cell = Struct.new(:drawing, :docket, :checking, :origin, keyword_init: true) do
-        def state
-          return 'unknown' unless docket
-          return 'fault' if docket.faults.any?
-          return 'behind' if docket.behind.any? || docket.fields.any?
+      Cell =
+        Struct.new(:drawing, :docket, :checking, :origin, keyword_init: true) do
+          def state
+            return 'unknown' unless docket
+            return 'fault' if docket.faults.any?
+            return 'behind' if docket.behind.any? || docket.fields.any?
 
-          docket.adrift.any? ? 'adrift' : 'current'
+            docket.adrift.any? ? 'adrift' : 'current'
+          end
+
+          def sheet_clean? = docket.nil? || (docket.collisions.empty? && docket.masses.empty? && docket.lost.empty?)
+          def empty? = docket&.empty&.any?
         end
-
-        def sheet_clean? = docket.nil? || (docket.collisions.empty? && docket.masses.empty? && docket.lost.empty?)
-        def empty? = docket&.empty&.any?
-      end
 
       # What a model's latest revision is, without its text.
       Latest = Struct.new(:number, :note, :created_at, :author)
 
+      # filter: "behind", "adrift", "fault", "empty" or "current": only what is so is shown; nil for all.
+      def initialize(filter = nil)
+        @filter = FILTERS.key?(filter) ? filter : nil
+      end
+
+      attr_reader :filter
+
+      FILTERS = {
+        'behind' => 'behind their model',
+        'adrift' => 'with annotations adrift',
+        'empty' => 'without a drawing',
+        'fault' => 'that cannot be built or shown',
+        'current' => 'current'
+      }.freeze
+
       def models = @models ||= Records::Model.order(:number, :name).to_a
-      def drawn_models = models.select { |m| cells(m).any? }
-      def bare_models = models.reject { |m| cells(m).any? || purchased?(m) }
-      def purchased_models = models.select { |m| cells(m).empty? && purchased?(m) }
+      def drawn_models = single_models.select { |m| cells(m).any? { |c| shown?(c.state) } }
+      def bare_models = shown?('empty') ? single_models.reject { |m| cells(m).any? || purchased?(m) } : []
+      def purchased_models = shown?('empty') ? single_models.select { |m| cells(m).empty? && purchased?(m) } : []
+
+      # [FamilyRow] of all families that have something of what is asked for.
+      def families
+        @families ||= FamilyRows.new(self).all.select { |row| row.states.any? { |s| shown?(s) } }
+      end
+
+      # [[words, [model]], ...] of drawn models that are no families, by kind.
+      def by_kind
+        drawn_models
+          .group_by { |m| kinds[m.id] }
+          .sort_by { |kind, _| KINDS.keys.index(kind) }
+          .map { |k, list| [KINDS[k], list] }
+      end
+
+      KINDS = { 'assembly' => 'Assemblies', 'recipe' => 'Parts', 'file' => 'Imported parts' }.freeze
+
+      def shown?(state) = @filter.nil? || state == @filter
+      # { model id => recipe text } of families.
+      def family_texts = @family_texts ||= Records::Revision.families(models.map(&:id))
 
       # Latest of a model.
       def latest(model) = latest_of[model.id]
@@ -50,14 +85,16 @@ module App
       # took their geometry.
       def adrift
         lost = all_cells.flat_map { |c| (c.docket&.adrift || []).map { |a| [c, a] } }
-        lost.group_by { |c, a| [model_of(c), a.revision] }.map do |(model, number), list|
-          [
-            model,
-            number,
-            model.revisions.where(number: number).pick(:note).to_s,
-            list.group_by(&:first).map { |c, pairs| [c, pairs.map(&:last)] }
-          ]
-        end
+        lost
+          .group_by { |c, a| [model_of(c), a.revision] }
+          .map do |(model, number), list|
+            [
+              model,
+              number,
+              model.revisions.where(number: number).pick(:note).to_s,
+              list.group_by(&:first).map { |c, pairs| [c, pairs.map(&:last)] }
+            ]
+          end
       end
 
       def arrivals = @arrivals ||= Records::Arrival.waiting.to_a
@@ -81,11 +118,23 @@ module App
 
       private
 
+      def single_models = @single_models ||= models.reject { |m| family_texts[m.id] }
+
+      # { model id => kind of its latest revision }.
+      def kinds
+        @kinds ||=
+          begin
+            newest = Records::Revision.group(:model_id).maximum(:id).values
+            heads = Records::Revision.where(id: newest).pluck(:model_id, Arel.sql('substr(recipe, 1, 2000)'))
+            heads.to_h { |id, text| [id, Received.kind_of(text)] }
+          end
+      end
+
       def make_cells
         drawings =
           Records::Drawing
             .order(:number)
-            .select(:id, :slug, :title, :number, :version, :template_slug, :template_revision, :kind)
+            .select(:id, :slug, :title, :number, :version, :template_slug, :template_revision, :kind, :series)
             .to_a
         bases = Standings.bases
         standings = Records::Standing.all.index_by(&:drawing_id)
@@ -101,14 +150,15 @@ module App
       end
 
       def cells_by_model
-        @cells_by_model ||= begin
-          by_id = all_cells.to_h { |c| [c.drawing.id, c] }
-          bindings
-            .group_by(&:last)
-            .transform_values do |list|
-              list.filter_map { |drawing, _| by_id[drawing] }.sort_by { |c| c.drawing.number }
-            end
-        end
+        @cells_by_model ||=
+          begin
+            by_id = all_cells.to_h { |c| [c.drawing.id, c] }
+            bindings
+              .group_by(&:last)
+              .transform_values do |list|
+                list.filter_map { |drawing, _| by_id[drawing] }.uniq.sort_by { |c| c.drawing.number }
+              end
+          end
       end
 
       def bindings = @bindings ||= Records::Binding.order(:id).pluck(:drawing_id, :model_id)
@@ -119,23 +169,25 @@ module App
       end
 
       def latest_of
-        @latest_of ||= begin
-          newest = Records::Revision.group(:model_id).maximum(:id).values
-          Records::Revision
-            .where(id: newest)
-            .pluck(:model_id, :number, :note, :created_at, :author)
-            .to_h { |id, *rest| [id, Latest.new(*rest)] }
-        end
+        @latest_of ||=
+          begin
+            newest = Records::Revision.group(:model_id).maximum(:id).values
+            Records::Revision
+              .where(id: newest)
+              .pluck(:model_id, :number, :note, :created_at, :author)
+              .to_h { |id, *rest| [id, Latest.new(*rest)] }
+          end
       end
 
       # Bought, not made: by the property, or because assemblies say so of it.
       def purchased?(model) = purchased.include?(model.id)
 
       def purchased
-        @purchased ||= begin
-          by_property = Records::Property.where(home: 'models', name: 'source', value: 'purchased').pluck(:slug)
-          (models.select { |m| by_property.include?(m.slug) }.map(&:id) + Purchased.ids).to_set
-        end
+        @purchased ||=
+          begin
+            by_property = Records::Property.where(home: 'models', name: 'source', value: 'purchased').pluck(:slug)
+            (models.select { |m| by_property.include?(m.slug) }.map(&:id) + Purchased.ids).to_set
+          end
       end
 
       def templates = @templates ||= Records::Template.includes(:revisions).index_by(&:slug)

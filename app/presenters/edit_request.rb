@@ -16,9 +16,11 @@ module App
       # An Edit or a Refusal.
       def edit
         found = asked_for
-        RESCALING.include?(@data['do']) && @value.bindings.any? ?
-          Nockplane::Drawings::ScaleCheck.new(@value, @source).refusal(found) || found :
+        if RESCALING.include?(@data['do']) && @value.bindings.any?
+          Nockplane::Drawings::ScaleCheck.new(@value, @source).refusal(found) || found
+        else
           found
+        end
       end
 
       # What can make views larger than the paper.
@@ -59,6 +61,10 @@ module App
           Nockplane::Drawings::AnnotationEdits.word(@value, id, wording)
         when 'paste'
           paste
+        when 'tabulate'
+          Nockplane::Planning::Tabulation.new(@value, @source).edit
+        when 'values again'
+          Nockplane::Planning::Tabulation.new(@value, @source).undone
         when 'draw as'
           draw_as
         when 'turn side'
@@ -136,11 +142,16 @@ module App
         dx = @mm.call(@data['dx'])
         dy = @mm.call(@data['dy'])
         case kind
-        when 'view' then Nockplane::Drawings::ViewEdits.move(@value, id, dx, dy)
-        when 'note' then Nockplane::Drawings::AnnotationEdits.change_note(@value, id, dx: dx, dy: dy)
-        when 'berth' then Nockplane::Drawings::BerthEdits.move(@value, id, dx, dy)
-        when 'block', 'table' then Nockplane::Drawings::BlockEdits.move_furniture(@value, @data['what'].to_s, dx, dy)
-        else move_dimension(dx, dy)
+        when 'view'
+          Nockplane::Drawings::ViewEdits.move(@value, id, dx, dy)
+        when 'note'
+          Nockplane::Drawings::AnnotationEdits.change_note(@value, id, dx: dx, dy: dy)
+        when 'berth'
+          Nockplane::Drawings::BerthEdits.move(@value, id, dx, dy)
+        when 'block', 'table'
+          Nockplane::Drawings::BlockEdits.move_furniture(@value, @data['what'].to_s, dx, dy)
+        else
+          move_dimension(dx, dy)
         end
       end
 
@@ -153,9 +164,12 @@ module App
 
       def delete
         case kind
-        when 'view' then Nockplane::Drawings::ViewEdits.remove(@value, id)
-        when 'berth' then Nockplane::Drawings::BerthEdits.remove(@value, id)
-        else Nockplane::Drawings::AnnotationEdits.remove(@value, *Array(@data['what']).first(200).map(&:to_s))
+        when 'view'
+          Nockplane::Drawings::ViewEdits.remove(@value, id)
+        when 'berth'
+          Nockplane::Drawings::BerthEdits.remove(@value, id)
+        else
+          Nockplane::Drawings::AnnotationEdits.remove(@value, *Array(@data['what']).first(200).map(&:to_s))
         end
       end
 
@@ -223,7 +237,9 @@ module App
           over: text['over'],
           brackets: ([true, 'true', 'on'].include?(@data['brackets']) || nil),
           decimals: decimals&.to_i,
-          below: @data['below'].to_s.gsub("\r\n", "\n").strip.then { |t| t.empty? ? nil : t }
+          below: @data['below'].to_s.gsub("\r\n", "\n").strip.then { |t| t.empty? ? nil : t },
+          letter: @value.dimension(id)&.wording&.letter,
+          counted: @value.dimension(id)&.wording&.counted
         )
       end
     end

@@ -32,11 +32,7 @@ module App
       end
 
       # Names of the rows of a table in recipe text; none of nil.
-      def variants(text)
-        text ? Nockplane::Modelling::Recipe.parse(text).variants.keys : []
-      rescue Nockplane::Error
-        []
-      end
+      def variants(text) = text ? Families.names(text) : []
 
       # The direction that says most with its long side level; nil when the model is not built.
       def best_look = orientations&.best

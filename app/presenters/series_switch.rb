@@ -16,6 +16,9 @@ module App
         false
       end
 
+      # Do letters stand in place of values?
+      def tabulated? = @value.dimensions.any? { |d| d.wording&.lettered? }
+
       def family = @family ||= VariantSheet.series_of(@record.drawing)
 
       # [[name, state in words or nil], ...] of the variants.

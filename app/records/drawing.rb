@@ -26,11 +26,14 @@ module App
 
       private
 
-      # Rows of the models that it shows, as its document has them.
+      # Rows of the models (and their variants) that it shows, as its document has them.
       def bind
-        shown = value.bindings.map(&:model).uniq
-        bindings.where.not(model_id: shown).delete_all
-        (shown - bindings.pluck(:model_id)).each { |id| bindings.create!(model_id: id) }
+        shown = value.bindings.map { |b| [b.model, b.variant] }.uniq
+        known = bindings.pluck(:id, :model_id, :variant)
+        bindings.where(id: known.reject { |_, *pair| shown.include?(pair) }.map(&:first)).delete_all
+        fresh = shown - known.map { |_, *pair| pair }
+        fresh.each { |model, variant| bindings.create!(model_id: model, variant: variant) }
+        update_column(:series, value.meta.series == true) unless series == (value.meta.series == true)
       end
     end
   end

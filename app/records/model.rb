@@ -11,7 +11,7 @@ module App
                dependent: :restrict_with_error,
                inverse_of: :model
       has_many :bindings, class_name: 'App::Records::Binding', dependent: :restrict_with_error
-      has_many :drawings, through: :bindings
+      has_many :drawings, -> { distinct }, through: :bindings
 
       after_save { Numbers.remember(self, Model, number, name) if saved_change_to_number? }
 

@@ -8,7 +8,7 @@ module App
         app.get '/' do
           Standings.sweep
           tag_page(Pulse.of_board)
-          page(:board, title: 'Board', current: :board, board: Presenters::Board.new)
+          page(:board, title: 'Board', current: :board, board: Presenters::Board.new(params['state']))
         end
 
         # Whether the board shows anything that is no longer so.

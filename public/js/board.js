@@ -6,7 +6,7 @@ import { watch, morph } from './live.js';
 const board = document.getElementById('board');
 
 async function refresh() {
-  const response = await fetch('/', { headers: { Accept: 'text/html' } });
+  const response = await fetch(location.href, { headers: { Accept: 'text/html' } });
   if (!response.ok) return;
   const fresh = new DOMParser().parseFromString(await response.text(), 'text/html').getElementById('board');
   if (!fresh) return;

@@ -39,13 +39,13 @@ class HousekeepingTest < AppTest
     )
     assert_equal last_response.headers['x-request-id'], line[/ (\h{12}) /, 1]
     post_json('/models/none/try', {})
-    get "/models/a%0Ab"
+    get '/models/a%0Ab'
     assert_equal 1, log.last(1).size
     refute_match(/\n./, log.last)
   end
 
   def test_a_fault_is_told_with_its_request
-    App::Presenters::Board.stub(:new, -> { raise KeyError, "first\nsecond" }) do
+    App::Presenters::Board.stub(:new, ->(_) { raise KeyError, "first\nsecond" }) do
       _, told = capture_io { get '/' }
       assert_equal 500, last_response.status
       assert_includes last_response.body, "under #{last_response.headers['x-request-id']}."

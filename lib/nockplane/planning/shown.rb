@@ -33,7 +33,18 @@ module Nockplane
                 "its table has #{known.empty? ? 'none' : known.first(12).join(', ')}"
       end
 
-      def bare = @bare ||= @series.bare
+      # (A variant says its values, also where the series has letters and a table.)
+      def bare
+        @bare ||=
+          begin
+            found = @series.bare
+            lettered = found.dimensions.select { |d| d.wording&.lettered? }
+            tables = found.tables.select { |t| t.kind == Drawings::Tables::VariantList::NAME }
+            Drawings::Drawing.new(found.cells.except(*tables.map { |t| Drawings::Cells.key(t) })).with(
+              Tabulation.plain(lettered)
+            )
+          end
+      end
 
       def rebind
         @rebind ||=

@@ -7,6 +7,8 @@ module Nockplane
     class Texts
       # Texts of assemblies that are kept as read.
       PARSED = 50
+      # Texts of variants that are kept.
+      VARIED = 500
 
       # recipe: ->(model id, revision number) giving text; library: ->(name, revision or nil) giving the text of a
       # component, nil when there is none.
@@ -15,6 +17,7 @@ module Nockplane
         @library = library
         @parsed = {}
         @prints = {}
+        @varied = {}
       end
 
       # The text of a subject, of its variant when it has one. Raises RecipeFault for a variant that the table has not.
@@ -55,7 +58,13 @@ module Nockplane
 
       private
 
-      def varied(text, variant) = variant ? Modelling::Recipe.parse(text).variant(variant).text : text
+      # (Kept, since every key of a variant's products asks for it.)
+      def varied(text, variant)
+        return text unless variant
+
+        @varied.shift if @varied.size > VARIED
+        @varied[[text, variant]] ||= Modelling::Recipe.parse(text).variant(variant).text.freeze
+      end
 
       # [fingerprint, does it stand for good?]: one whose components all have fixed revisions, and are there, never
       # changes and is remembered, since every key of an assembly's products asks for it.

@@ -13,7 +13,14 @@ module Nockplane
         def words(standard, dimension)
           wording = dimension.wording or return text(standard, dimension.snapshot)
 
-          wording.apply(text(wording.standard(standard), dimension.snapshot))
+          manner = wording.standard(standard)
+          wording.apply(text(manner, dimension.snapshot), wording.lettered? ? written(manner, dimension.snapshot) : nil)
+        end
+
+        # The value as it stands in its words.
+        def written(standard, snapshot)
+          size = Drafting::SizeText.new(standard)
+          snapshot.unit == 'deg' ? size.angle(snapshot.value) : size.number(snapshot.value)
         end
 
         # Drafting::SizeText::Words of what was measured; what was measured on faces has fewer decimals.

@@ -5,9 +5,10 @@ module Nockplane
     module Annotations
       # What a person made of a dimension's words: text before and after it; brackets: an auxiliary dimension (GEN-05);
       # decimals: as many as are always shown; over: what stands in place of the value, which is underlined (DIM-13);
-      # below: text of further lines.
+      # below: text of further lines; letter, counted: letters in place of the value and of the count on a tabulated
+      # drawing (TAB-01).
       Wording =
-        Struct.new(:before, :after, :brackets, :over, :decimals, :below, keyword_init: true) do
+        Struct.new(:before, :after, :brackets, :over, :decimals, :below, :letter, :counted, keyword_init: true) do
           # Most letters of a text, and decimals that can be asked for.
           const_set(:LETTERS, 60)
           const_set(:DECIMALS, (0..6))
@@ -15,6 +16,8 @@ module Nockplane
 
           def plain? = to_a.all?(&:nil?)
           def over? = !over.nil?
+          # Does a letter stand in place of a value?
+          def lettered? = !letter.nil? || !counted.nil?
 
           # Sentence about what is wrong with it, nil when nothing is.
           def problem
@@ -43,10 +46,10 @@ module Nockplane
             )
           end
 
-          # Drafting::SizeText::Words as they are to stand.
-          def apply(words)
+          # Drafting::SizeText::Words as they are to stand. number: as the value is written in them.
+          def apply(words, number = nil)
             words = Drafting::SizeText::Words.new(over, nil, nil, nil, true) if over?
-            words = words.dup
+            words = lettered? ? in_letters(words, number) : words.dup
             bracket(words) if brackets
             words.main = [before, words.main].compact.join(' ')
             words.tail = [words.tail, after].compact.join(' ') if after
@@ -55,6 +58,24 @@ module Nockplane
           end
 
           private
+
+          # (Deviations of a fit go with the size: they are left out where that is a letter, as is a whole callout.)
+          def in_letters(words, number)
+            count, times = words.main.match(/\A(\d+)([×xX]\s*)/)&.captures
+            main = words.main.delete_prefix([count, times].join)
+            return Drafting::SizeText::Words.new(letter) if letter && (words.beside || words.below)
+
+            if letter
+              exact = number && main.include?(number)
+              main = exact ? main.sub(number) { letter } : letter
+              words =
+                Drafting::SizeText::Words.new(
+                  main,
+                  *(exact && !main.match?(/ [A-Za-z]{1,2}\d/) ? [words.upper, words.lower] : [nil, nil])
+                )
+            end
+            words.dup.tap { |w| w.main = "#{[counted || count, times].join if count}#{main}" }
+          end
 
           def too_long?(text) = text.length > self.class::LETTERS
 
