@@ -6,9 +6,7 @@ module App
   class SizeChange
     # One of them: id in the model; edit: Modelling::SizeEdit; value: number or text of an expression, as it will be;
     # tolerance: text, nil for none, :keep for the one it has; was: value before.
-    Part = Struct.new(:id, :edit, :value, :tolerance, :was) do
-      def changed? = value != was || tolerance != :keep
-    end
+    Part = Struct.new(:id, :edit, :value, :tolerance, :was) { def changed? = value != was || tolerance != :keep }
     EXPRESSION = %r{\A[\w\s+*/().,<>-]{1,200}\z}
     # Most sizes of one change.
     MOST = 30
@@ -16,19 +14,20 @@ module App
     attr_reader :model
 
     # cell: the Dimension of a drawing; given: { 'value', 'tolerance' (nil for the one it has), 'sizes' => { id => text
-    # }, 'fits' => { id => text } }. Raises Refused.
-    def initialize(model, cell, standard, given)
+    # }, 'fits' => { id => text } }; variant: the one whose sizes they are, nil for the model's. Raises Refused.
+    def initialize(model, cell, standard, given, variant: nil)
       @model = model
       @cell = cell
       @standard = standard
       @given = given
+      @variant = variant
     end
 
     # [Part] of what differs. Raises Refused.
     def parts
       @parts ||=
         begin
-          known = Workshop.companions(@model, @cell.dimension)
+          known = Workshop.companions(@model, @cell.dimension, @variant)
           typed = asked
           strange = typed.keys - known
           raise Refused, "“#{strange[0][0, 40]}” is no size of what is shown here." if strange.any?
@@ -37,13 +36,18 @@ module App
         end
     end
 
-    # Recipe text with all of them. Raises RecipeFault.
+    # Recipe text with all of them; of a variant the row of the table has them. Raises RecipeFault.
     def text
-      model = Workshop.source.model_of(@model.latest.recipe)
-      parts.reduce(@model.latest.recipe) do |text, part|
-        edit = Nockplane::Modelling::SizeEdit.new(Workshop.parse(text), model, part.id)
-        edit.text(part.value, tolerance: part.tolerance)
-      end
+      first = Workshop.sized_text(@model, @variant)
+      model = Workshop.source.model_of(first)
+      changed =
+        parts.reduce(first) do |text, part|
+          edit = Nockplane::Modelling::SizeEdit.new(Workshop.parse(text), model, part.id)
+          edit.text(part.value, tolerance: part.tolerance)
+        end
+      return changed unless @variant
+
+      Nockplane::Modelling::Variants.resized(Workshop.parse(@model.latest.recipe), @variant, changed)
     end
 
     # "diameter of pockets: ⌀28 → ⌀30; ..."
@@ -64,7 +68,7 @@ module App
     end
 
     def part(id, value, tolerance)
-      edit = Workshop.size_edit(@model, id)
+      edit = Workshop.size_edit(@model, id, @variant)
       raise Refused, edit.refusal if edit.refusal
 
       was = edit.value

@@ -44,9 +44,11 @@ module App
     # A recipe or an assembly, as its text says. Raises RecipeFault.
     def parse(text)
       (
-        Nockplane::Modelling::AssemblyRecipe.is?(text) ?
-          Nockplane::Modelling::AssemblyRecipe :
+        if Nockplane::Modelling::AssemblyRecipe.is?(text)
+          Nockplane::Modelling::AssemblyRecipe
+        else
           Nockplane::Modelling::Recipe
+        end
       ).parse(text)
     end
 
@@ -67,15 +69,21 @@ module App
       source.model_of(text)
     end
 
-    # Modelling::SizeEdit of a model dimension (by id) at the model's latest revision.
-    def size_edit(model, id)
+    # Text of a model's latest revision, or of one of its variants.
+    def sized_text(model, variant = nil)
       text = model.latest.recipe
+      variant ? parse(text).variant(variant).text : text
+    end
+
+    # Modelling::SizeEdit of a model dimension (by id) at the model's latest revision, or of one of its variants.
+    def size_edit(model, id, variant = nil)
+      text = sized_text(model, variant)
       Nockplane::Modelling::SizeEdit.new(parse(text), source.model_of(text), id)
     end
 
     # Ids of the sizes that are changed together with one.
-    def companions(model, id)
-      text = model.latest.recipe
+    def companions(model, id, variant = nil)
+      text = sized_text(model, variant)
       Nockplane::Modelling::Companions.ids(parse(text), source.model_of(text), id)
     end
 

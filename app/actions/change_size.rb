@@ -17,17 +17,11 @@ module App
           raise Refused, 'This drawing is pinned to a revision; let it follow the model to change sizes here.'
         end
 
-        if binding.variant
-          raise Refused,
-                "This view shows the variant '#{binding.variant}'; its sizes are those of the table on the model's " \
-                "page."
-        end
-
-        change = SizeChange.new(model, cell, value.standard, given)
+        change = SizeChange.new(model, cell, value.standard, given, variant: binding.variant)
         raise Refused, 'That is the size already; nothing is different.' if change.parts.empty?
 
         announce(drawing, model, on)
-        keep(drawing, change, author)
+        keep(drawing, change, author, binding.variant)
       end
 
       # What somebody else kept meanwhile is not brought onto the sheet along with a size unless the person says so.
@@ -38,7 +32,7 @@ module App
         unseen = drawing.staleness.then { |s| s.behind.any? || s.fields.any? } or return
         raise Refused.new(
           "Revision #{latest.number} of #{model.name} (#{latest.note}; #{latest.author}) is not on this " \
-          "drawing yet. Your size would be made on top of it, and the drawing would show both.",
+            'drawing yet. Your size would be made on top of it, and the drawing would show both.',
                 status: 409,
                 details: {
                   ask: {
@@ -53,14 +47,15 @@ module App
         )
       end
 
-      def self.keep(drawing, change, author)
+      def self.keep(drawing, change, author, variant)
         model = change.model
         text = change.text
+        Workshop.try_build(Workshop.parse(text).variant(variant).text) if variant
         revision =
           ReviseModel.call(
             model,
             text,
-            note: "#{change.words} (on drawing #{drawing.number})",
+            note: "#{"#{variant}: " if variant}#{change.words} (on drawing #{drawing.number})",
             base: model.latest.number,
             author: author
           )
@@ -72,7 +67,11 @@ module App
           'words' => change.words.sub(': ', ' '),
           **(rest.empty? ? {} : { 'also' => rest })
         }
-        EditDrawing.call(drawing, base: nil, author: author, carried: remembered) { drawing.reload.staleness.update }
+        # (A row of a table is taken back in the table.)
+        stored = drawing.drawing
+        EditDrawing.call(stored, base: nil, author: author, carried: (remembered unless variant)) do
+          stored.reload.staleness.update
+        end
         revision
       rescue Nockplane::Modelling::RecipeFault => e
         raise Refused.new(

@@ -29,12 +29,17 @@ module App
       private
 
       def standard = @value.standard
+      def variant = @value.binding(@value.view(@cell.view).binding).variant
 
       # [Moved] of sizes besides the one typed.
       def moved
         @moved ||=
           begin
-            old, new = [@model.latest.recipe, text].map { |t| Workshop.try_build(t).dimensions.to_h { |d| [d.id, d] } }
+            new_text = variant ? Workshop.parse(text).variant(variant).text : text
+            old, new =
+              [Workshop.sized_text(@model, variant), new_text].map do |t|
+                Workshop.try_build(t).dimensions.to_h { |d| [d.id, d] }
+              end
             typed = change.parts.map(&:id)
             (old.keys & new.keys).filter_map do |id|
               was, will =
@@ -50,7 +55,7 @@ module App
         raise Refused, "#{@model.name} can't be built so. #{e.message}"
       end
 
-      def change = @change ||= SizeChange.new(@model, @cell, standard, @given)
+      def change = @change ||= SizeChange.new(@model, @cell, standard, @given, variant: variant)
 
       # Numbers of other drawings that show the model.
       def drawings = @model.drawings.where.not(id: @drawing.id).order(:number).pluck(:number)

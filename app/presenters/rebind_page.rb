@@ -15,10 +15,14 @@ module App
       attr_reader :record, :rebinding
 
       # rebinding: Rebinding or nil while nothing is chosen yet.
-      def initialize(record, rebinding)
+      # binding: id of the binding that is pointed elsewhere, nil for the first.
+      def initialize(record, rebinding, binding = nil)
         @record = record
         @rebinding = rebinding
+        @binding = binding.to_s.empty? ? nil : binding
       end
+
+      attr_reader :binding
 
       def value = @record.value
       def outcome = @rebinding&.outcome
@@ -72,7 +76,10 @@ module App
       end
 
       def query(**more) =
-        { **@rebinding.wish.slice('model', 'revision', 'scale', 'views').transform_keys(&:to_sym), **more }.to_query
+        {
+          **@rebinding.wish.slice('model', 'revision', 'scale', 'views', 'binding').transform_keys(&:to_sym),
+          **more
+        }.to_query
     end
   end
 end

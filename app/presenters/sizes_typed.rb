@@ -19,13 +19,17 @@ module App
 
       def changeable?(dimension)
         model = model_of(@value.view(dimension.view))
-        variant = @value.binding(@value.view(dimension.view).binding).variant
-        !imported?(model) && variant.nil? && Workshop.size_edit(model, dimension.dimension).dimension
+        !imported?(model) && Workshop.size_edit(model, dimension.dimension, variant_of(dimension)).dimension
       end
+
+      # The variant whose size it is, nil for the model's own.
+      def variant_of(dimension) = @value.binding(@value.view(dimension.view).binding).variant
 
       def fields_of(dimension)
         model = model_of(@value.view(dimension.view))
-        edits = Workshop.companions(model, dimension.dimension).map { |id| [id, Workshop.size_edit(model, id)] }
+        variant = variant_of(dimension)
+        ids = Workshop.companions(model, dimension.dimension, variant)
+        edits = ids.map { |id| [id, Workshop.size_edit(model, id, variant)] }
         return [] if edits.empty? || (edits[0][1].refusal && !dimension.snapshot.parts)
 
         edits.reject { |_, edit| edit.refusal }.map { |id, edit| field(dimension, id, edit) }

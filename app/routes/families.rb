@@ -6,6 +6,7 @@ module App
     module Families
       def self.registered(app)
         table(app)
+        gathering(app)
         files(app)
         variants(app)
       end
@@ -35,6 +36,21 @@ module App
             )
           json told: "Revision #{revision.number} of #{model.name} is kept; its variants are being built.",
                data: Presenters::FamilyPage.new(model.reload).script_data
+        end
+      end
+
+      def self.gathering(app)
+        app.get '/models/:slug/gather' do
+          shown = Presenters::GatherPage.new(Records::Model.at(params['slug']))
+          page(:gather, title: 'Gather what is alike', current: :models, shown: shown)
+        end
+
+        app.post '/models/:slug/gather' do
+          model = Records::Model.at(params['slug'])
+          others = Array(params['models']).map { |s| Records::Model.at(s.to_s) }
+          revision = Actions::Gather.call(model, others, name: params['name'], author: who)
+          session[:told] = "#{plural(others.size, 'model')} gathered with #{model.name}."
+          redirect revision ? "/models/#{model.slug}/family" : "/models/#{model.slug}"
         end
       end
 

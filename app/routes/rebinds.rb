@@ -25,7 +25,7 @@ module App
             :rebind,
             title: "#{record.number}, another model",
             current: :board,
-            shown: Presenters::RebindPage.new(record, rebinding)
+            shown: Presenters::RebindPage.new(record, rebinding, params['binding'])
           )
         end
 

@@ -104,4 +104,37 @@ class FamiliesTest < AppTest
       assert_raises(App::Refused) { App::Actions::CreateDrawing.call(family, 'a3-part-first-angle', show: 'huge') }
     assert_equal 'Lid has no variant “huge”.', error.message
   end
+
+  def test_models_with_the_same_features_are_gathered_into_a_table
+    lid
+    App::Actions::AddModel.call(
+      PART.sub('name: Lid', 'name: Lid 140').sub('QI-2130', 'QI-2140').sub('value: 100', 'value: 140')
+    )
+    App::Actions::AddModel.call(
+      PART.sub('name: Lid', 'name: Odd').sub('QI-2130', 'QI-2150').sub('diameter: 16', 'diameter: 18')
+    )
+    get '/models/lid/gather'
+    assert_includes last_response.body, 'length 140'
+    assert_includes last_response.body, 'the feature seat is made otherwise'
+    post_form('/models/lid/gather', models: ['lid-140'])
+    rows = Nockplane::Modelling::Recipe.parse(lid.reload.latest.recipe).variants
+    assert_equal({ 'Lid 140' => { 'length' => 140, 'properties' => { 'name' => 'Lid 140' } } }, rows)
+    post_form('/models/lid/gather', models: ['odd'])
+    assert_includes last_response.body, 'can&#39;t be a variant of Lid: the feature seat is made otherwise'
+    get '/models/lid/family'
+    assert_equal 200, last_response.status
+  end
+
+  def test_imported_models_that_look_alike_are_kept_together_under_a_name
+    plates =
+      %w[r1 r2].map do |r|
+        take(File.binread(File.join(App::Designer::STEPS, "motor-plate-#{r}.step")), "plate #{r}.step").model
+      end
+    plates.each { |m| App::Workshop.source.model_of(m.latest.recipe) }
+    get "/models/#{plates[0].slug}/gather"
+    assert_match(/\d+ % of the faces/, last_response.body)
+    post_form("/models/#{plates[0].slug}/gather", models: [plates[1].slug], name: 'Motor plates')
+    assert_equal ['Motor plates'], plates.map { |m| m.reload.gathered }.uniq
+    assert_equal [1, 1], plates.map { |m| m.latest.number }
+  end
 end

@@ -129,4 +129,23 @@ class SeriesPagesTest < AppTest
     assert_empty series.value.variations
     assert_includes sheet('short').value.dimensions.map { |d| d.snapshot.value }, 7.0
   end
+
+  def test_a_size_typed_on_a_variant_goes_into_its_row_and_leaves_the_others
+    id = sheet('short').value.dimensions.find { |d| d.dimension == 'plate.profile.width' }.id
+    answer = post_data("#{address('short')}/dimensions/#{id}/value", value: '64', sheet: 's1')
+    assert_match(/Revision 2 of Lid kept/, answer['told'], answer['error'])
+    recipe = Nockplane::Modelling::Recipe.parse(family.reload.latest.recipe)
+    assert_equal [64, 140, 100],
+                 [
+                   recipe.variants['short']['length'],
+                   recipe.variants['long']['length'],
+                   recipe.parameter('length').given
+                 ]
+    post_data("#{address('short')}/undo", base: series.reload.version)
+    assert_includes sheet('short').value.dimensions.map { |d| d.snapshot.value }, 60.0
+    toleranced =
+      post_data("#{address('short')}/dimensions/#{id}/value", value: '64', tolerance: '±0.5', sheet: 's1', on: 2)
+    assert_includes toleranced['told'].to_s, 'kept', toleranced['error']
+    assert_equal '±0.5', Nockplane::Modelling::Recipe.parse(family.reload.latest.recipe).parameter('length').tolerance
+  end
 end

@@ -27,6 +27,36 @@ module Nockplane
         Recipe.parse(Retitling.of(made.text, name: named[NAME], properties: named.except(NAME)))
       end
 
+      # Text of a recipe in which a variant has the sizes that a changed text of it has: values go into its row,
+      # tolerances into the recipe, since a row has none. Raises RecipeFault for a size without a name, which all
+      # variants share.
+      def resized(recipe, name, changed)
+        old, new = recipe.variant(name), Recipe.parse(changed)
+        values, tolerances = differing(old, new)
+        again = tolerances.reduce(old.with_sizes(values)) { |r, (key, text)| r.with_tolerance(key, text) }
+        unless again.text == new.text
+          raise RecipeFault,
+                Fault.new(
+                  nil,
+                  'variants',
+                  'this size has no name in the recipe, so all variants share it; make it a parameter first'
+                )
+        end
+
+        base = tolerances.reduce(recipe) { |r, (key, text)| r.with_tolerance(key, text) }
+        rows = recipe.variants.merge(name => recipe.variants.fetch(name).merge(values))
+        VariantTable.new(base).with(rows).text
+      end
+
+      # [{ parameter => value }, { parameter => tolerance }] that are others.
+      def differing(old, new)
+        pairs = new.parameters.map { |p| [p, old.parameter(p.name)] }
+        [
+          pairs.reject { |p, q| p.given == q.given }.to_h { |p, _| [p.name, p.given] },
+          pairs.reject { |p, q| p.tolerance == q.tolerance }.to_h { |p, _| [p.name, p.tolerance] }
+        ]
+      end
+
       # What is wrong with a value in a row, nil when nothing is.
       def fault(recipe, key, value)
         return properties_fault(value) if key == PROPERTIES
@@ -63,7 +93,7 @@ module Nockplane
         'the text of a property is one value' unless value.values.none? { |v| v.is_a?(Hash) || v.is_a?(Array) }
       end
 
-      private_class_method :fault, :parameter_fault, :switch_fault, :properties_fault
+      private_class_method :differing, :fault, :parameter_fault, :switch_fault, :properties_fault
     end
   end
 end
