@@ -11,7 +11,25 @@ module App
     Outcome =
       Struct.new(:lines, :drawing, :dropped, :values, :overlaps, :scale, :views, :whole, keyword_init: true) do
         def count(status) = lines.count { |l| l.status == status }
+
+        # "12 kept, 3 tied by likeness; scale 1:2; 2 places where things collide"
+        def words
+          counts = COUNTED.filter_map { |s, w| (n = count(s)).positive? && "#{n} #{w}" }
+          over = overlaps.size
+          [
+            counts.empty? ? 'no annotations' : counts.join(', '),
+            "scale #{scale}",
+            (over.positive? ? "#{over} #{over == 1 ? 'place' : 'places'} where things collide" : nil)
+          ].compact.join('; ')
+        end
       end
+
+    COUNTED = {
+      'kept' => 'kept',
+      'retied' => 'tied by likeness',
+      'adrift' => 'adrift',
+      'absent' => 'without a feature'
+    }.freeze
 
     attr_reader :drawing, :model, :variant, :views, :scale, :decisions
 

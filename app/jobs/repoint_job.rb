@@ -7,32 +7,13 @@ module App
     # "lost": what happens to what loses its footing, "keep" or "delete".
     RepointJob =
       Struct.new(:run_id, :write) do
-        def perform
-          run = Records::Run.find(run_id)
-          return if run.over?
-
-          run.update!(state: 'running')
-          run.lines.each_with_index do |line, i|
-            next unless line['state'] == 'waiting'
-            if run.reload.stop_wanted
-              return run.update!(state: 'stopped', reason: 'stopped by hand; what was done stays')
-            end
-
-            state, words, href = outcome(line)
-            run.settle(i, state, words, href: href)
-          end
-          run.update!(state: 'done')
-        end
-
-        def max_attempts = 3
+        include EachLine
 
         private
 
-        def outcome(line)
+        def settle(line)
           kind, slug = line['thing'].split('/', 2)
           kind == 'drawing' ? drawing(Records::Drawing.at(slug), line) : assembly(Records::Model.at(slug), line)
-        rescue Nockplane::Error, ActiveRecord::ActiveRecordError => e
-          ['failed', e.message]
         end
 
         def drawing(record, line)
@@ -44,7 +25,7 @@ module App
               rebinding = deciding(rebinding) if line['lost'] == 'delete'
               found = rebinding.outcome
               made = Actions::RebindDrawing.call(rebinding, into: line['into'] == 'this') if write
-              told(found)
+              found.words
             end
           ['done', words.join('; '), made && "/drawings/#{made.slug}"]
         end
@@ -65,18 +46,6 @@ module App
         def deciding(rebinding)
           lost = rebinding.outcome.lines.select { |l| %w[adrift absent].include?(l.status) }
           Rebinding.of(rebinding.drawing, rebinding.wish.merge('decisions' => lost.to_h { |l| [l.id, 'delete'] }))
-        end
-
-        def told(found)
-          [
-            %w[kept kept],
-            ['retied', 'tied by likeness'],
-            %w[adrift adrift],
-            ['absent', 'without a feature']
-          ].filter_map { |s, w| (n = found.count(s)).positive? && "#{n} #{w}" }
-            .push("scale #{found.scale}")
-            .concat(found.overlaps.first(2))
-            .join(', ')
         end
 
         def assembly(record, line)

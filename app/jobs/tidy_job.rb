@@ -9,7 +9,7 @@ module App
 
         private
 
-        def settle(drawing)
+        def settle_drawing(drawing)
           edit = Nockplane::Drawings::Tidying.edit(drawing.value, Workshop.source)
           return 'skipped', edit.reason if edit.is_a?(Nockplane::Drawings::Refusal)
 

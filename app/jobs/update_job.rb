@@ -9,19 +9,19 @@ module App
 
         private
 
-        def settle(drawing)
+        def settle_drawing(drawing)
           before = drawing.staleness
-          return ['skipped', 'was up to date already'] if before.behind.empty? && before.fields.empty?
+          return 'skipped', 'was up to date already' if before.behind.empty? && before.fields.empty?
 
           views = before.behind.size
           losing = before.behind.sum { |b| b.losing.size }
           fault = Actions::UpdateDrawings.call([drawing])[drawing]
-          return ['failed', fault] if fault
+          return 'failed', fault if fault
 
           [
             'done',
             "#{views} #{views == 1 ? 'view' : 'views'} " \
-            "updated#{", #{losing} #{losing == 1 ? 'annotation' : 'annotations'} adrift" if losing.positive?}"
+              "updated#{", #{losing} #{losing == 1 ? 'annotation' : 'annotations'} adrift" if losing.positive?}"
           ]
         end
       end

@@ -7,13 +7,29 @@ module App
       MOST = 40
 
       # Things found: where they are, what they are called, and the property that has the words.
-      Hit = Struct.new(:home, :slug, :title, :name, :value) do
-        def href = "/#{home}/#{slug}"
-      end
+      Hit = Struct.new(:home, :slug, :title, :name, :value) { def href = "/#{home}/#{slug}" }
 
       class << self
         def index_model(model, properties)
-          replace('models', model.slug, { 'name' => model.name, 'number' => model.number }.merge(properties))
+          replace(
+            'models',
+            model.slug,
+            { 'name' => model.name, 'number' => model.number }.merge(properties, variants_of(model))
+          )
+        end
+
+        # { "variant short" => its number and name } of a family.
+        def variants_of(model)
+          text = model.latest&.recipe.to_s
+          return {} if Families.names(text).empty?
+
+          Nockplane::Modelling::Recipe
+            .parse(text)
+            .variants
+            .to_h do |name, row|
+              own = row[Nockplane::Modelling::Variants::PROPERTIES] || {}
+              ["variant #{name}", [name, own['number'], own['name']].compact.join(' ')]
+            end
         end
 
         def index_drawing(record)

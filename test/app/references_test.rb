@@ -5,7 +5,8 @@ require 'app_helper'
 # What refers to what, as a page and on the command line; pointing it elsewhere without opening it.
 class ReferencePagesTest < AppTest
   UNIT =
-    "nockplane: assembly/1\nname: Unit\nproperties: {number: U-1}\ncomponents:\n  - {id: lid, model: QI-2130}\n  - {id: cap, model: QI-2130, revision: 1, at: [0, 80]}\n"
+    "nockplane: assembly/1\nname: Unit\nproperties: {number: U-1}\ncomponents:\n  - {id: lid, model: QI-2130}\n" \
+      "  - {id: cap, model: QI-2130, revision: 1, at: [0, 80]}\n"
 
   def wide =
     @wide ||=

@@ -16,14 +16,42 @@ class AxeTest < SystemTest
 
   # All that axe finds wrong with the pages: [page: rule: where].
   def assert_accessible(*paths)
-    found = paths.flat_map do |path|
-      visit path
-      assert_selector 'main'
-      sleep 0.2 # what the page's script puts in at once
-      execute_script(AXE)
-      evaluate_async_script(RUN).map { |violation| "#{path}: #{violation}" }
-    end
+    found =
+      paths.flat_map do |path|
+        visit path
+        assert_selector 'main'
+        sleep 0.2 # what the page's script puts in at once
+        execute_script(AXE)
+        evaluate_async_script(RUN).map { |violation| "#{path}: #{violation}" }
+      end
     assert_empty found
+  end
+
+  def test_families_series_rebinds_references_copies_and_numbers
+    family = App::Actions::AddModel.call(FAMILY)
+    series = App::Actions::CreateDrawing.call(family, 'a3-part-first-angle', show: 'series')
+    adopt(series, 'front')
+    wide = App::Actions::AddModel.call(PART.sub('name: Lid', 'name: Wide').sub('QI-2130', 'QI-2200'))
+    App::Queue.work_off
+    rebind = "/drawings/#{series.slug}/rebind?model=#{wide.slug}"
+    visit rebind
+    App::Queue.work_off
+    key = App::VariantSheet.key('short')
+    [
+      '/',
+      '/?state=current',
+      "/models/#{family.slug}/family",
+      "/models/#{family.slug}/variants/#{key}",
+      "/models/#{family.slug}/gather",
+      "/drawings/#{series.slug}/series",
+      "/drawings/#{series.slug}?variant=short",
+      rebind,
+      '/rebind',
+      '/references',
+      "/references?of=model/#{family.slug}",
+      "/copy?of=model/#{family.slug}",
+      '/numbering?preview=drawing'
+    ].then { |paths| assert_accessible(*paths) }
   end
 
   def test_board_models_and_what_came_in

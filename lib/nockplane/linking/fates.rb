@@ -107,7 +107,7 @@ module Nockplane
       def resolved(dimension)
         renamed = @pointed.dimension(dimension.id)
         exact = named(renamed)
-        return seen(dimension, exact, status_by_names(dimension)) if exact
+        return seen(dimension, exact, @counterparts.kin? ? :kept : :retied) if exact
 
         off = switched_off(renamed)
         return :absent, nil, 1.0, proposals(renamed), "#{off} is switched off there" if off
@@ -118,21 +118,19 @@ module Nockplane
         by_likeness(dimension, renamed)
       end
 
-      # By the id (faces in it renamed), standing on faces that are there.
+      # By the id (faces in it renamed), standing on faces that are there. Where names mean nothing, it must stand on
+      # the counterparts of the faces that it stood on: ids of what files state are numbers, too.
       def named(renamed)
         found = @model.dimension(renamed.dimension)
         found ||= Anchors.survivor(renamed, @model) if @counterparts.kin?
-        found if found && same_kind?(renamed, found) && Anchors.standing?(found, @model.solid)
+        return nil unless found && same_kind?(renamed, found) && Anchors.standing?(found, @model.solid)
+
+        found if @counterparts.kin? || (found.faces & renamed.snapshot.faces).any?
       end
 
       # (A thread is no plain hole.)
       def same_kind?(renamed, found)
         Anchors.same_kind?(renamed, found) && (renamed.snapshot.prefix.nil? || !found.prefix.nil?)
-      end
-
-      def status_by_names(dimension)
-        by_name = @counterparts.kin? || !Renaming.made_of_faces?(dimension.dimension)
-        by_name ? :kept : :retied
       end
 
       # Of models that name nothing alike: the same kind of size on the faces that are its own there; of equal round

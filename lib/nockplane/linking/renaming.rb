@@ -8,11 +8,6 @@ module Nockplane
       # Ids of sizes that are made of face names with | between.
       MEASURED = /\Ameasured\.[a-z]+\./
 
-      # Does an id say faces, so that it goes with them?
-      def self.made_of_faces?(id)
-        Modelling::Measured.id?(id) || Modelling::ArcLengths.id?(id) || BY_HAND.any? { |m| m.id?(id) }
-      end
-
       # What a person set on picked places or faces.
       BY_HAND = [Modelling::Picked, Modelling::Marked, Modelling::Centred].freeze
 
