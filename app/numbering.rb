@@ -40,12 +40,13 @@ module App
     def drawing(model, variant = nil)
       own = variant && Families.number(model, variant)
       part = own || model.number || model.slug
-      self.next(
-        'drawing',
-        { 'part' => part, 'family' => model.number.to_s, 'variant' => own ? '' : variant.to_s },
-        Records::Drawing
-      )
+      values = { 'part' => part, 'family' => model.number.to_s, 'variant' => own ? '' : variant.to_s }
+      values['assembly'] = assembly(model) if pattern('drawing').include?('{assembly}')
+      self.next('drawing', values, Records::Drawing)
     end
-    private_class_method :variant_has?
+
+    # Number of the first assembly that a model stands in; its own where it stands in none.
+    def assembly(model) = Aftermath.naming(model).filter_map(&:number).min || model.number.to_s
+    private_class_method :variant_has?, :assembly
   end
 end

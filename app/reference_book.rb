@@ -6,6 +6,16 @@ module App
     Node = Nockplane::Planning::References::Node
     Edge = Nockplane::Planning::References::Edge
 
+    # What can be done about a reference that leads nowhere.
+    REMEDIES = {
+      model: 'bring the model back from the bin, or point it at another',
+      variant: 'the table has no such variant any more: add the row again, or point it at another',
+      template: 'move it to another template',
+      part: 'give a model that number, or name another in the assembly',
+      revision: 'the assembly asks for a revision that is not there; name another',
+      file: 'bring the file back from a backup of the data folder'
+    }.freeze
+
     def self.references = new.references
 
     def initialize
@@ -98,15 +108,6 @@ module App
         end
       rests(node, model_node(model), words.compact.join(', '), state, gone ? REMEDIES[:variant] : nil)
     end
-
-    REMEDIES = {
-      model: 'bring the model back from the bin, or point it at another',
-      variant: 'the table has no such variant any more: add the row again, or point it at another',
-      template: 'move it to another template',
-      part: 'give a model that number, or name another in the assembly',
-      revision: 'the assembly asks for a revision that is not there; name another',
-      file: 'bring the file back from a backup of the data folder'
-    }.freeze
 
     def variants(model) = (@variants ||= {})[model.id] ||= Families.variants(model)
 

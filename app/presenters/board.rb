@@ -100,6 +100,9 @@ module App
       def arrivals = @arrivals ||= Records::Arrival.waiting.to_a
       def hold_ups = @hold_ups ||= Records::HoldUp.includes(:model).order(:id).select(&:model)
       def set_aside = @set_aside ||= Records::IntakeFile.refused.to_a
+      # [[what rests on it, its address, what is not there, what to do]] of references that lead nowhere.
+      def broken = @broken ||= Broken.new(self).all
+
       def faults = all_cells.select { |c| c.state == 'fault' }
       def checking = all_cells.count(&:checking)
       def behind_count = all_cells.sum { |c| c.docket ? c.docket.behind.size : 0 }
@@ -112,23 +115,25 @@ module App
       def unclean = all_cells.reject(&:sheet_clean?)
 
       def clear?
-        checking.zero? && [arrivals, hold_ups, set_aside, unhoused, with_empty_berths, unclean].all?(&:empty?) &&
+        checking.zero? &&
+          [arrivals, hold_ups, set_aside, broken, unhoused, with_empty_berths, unclean].all?(&:empty?) &&
           all_cells.all? { |c| c.state == 'current' }
+      end
+
+      # { model id => kind of its latest revision }, and the beginning of its text.
+      def kinds = heads.transform_values { |text| Received.kind_of(text) }
+
+      def heads
+        @heads ||=
+          begin
+            newest = Records::Revision.group(:model_id).maximum(:id).values
+            Records::Revision.where(id: newest).pluck(:model_id, Arel.sql('substr(recipe, 1, 2000)')).to_h
+          end
       end
 
       private
 
       def single_models = @single_models ||= models.reject { |m| family_texts[m.id] }
-
-      # { model id => kind of its latest revision }.
-      def kinds
-        @kinds ||=
-          begin
-            newest = Records::Revision.group(:model_id).maximum(:id).values
-            heads = Records::Revision.where(id: newest).pluck(:model_id, Arel.sql('substr(recipe, 1, 2000)'))
-            heads.to_h { |id, text| [id, Received.kind_of(text)] }
-          end
-      end
 
       def make_cells
         drawings =

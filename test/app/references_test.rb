@@ -36,7 +36,7 @@ class ReferencePagesTest < AppTest
     App::Queue.work_off
     run = App::Records::Run.last
     assert_equal %w[done done], run.lines.map { |l| l['state'] }
-    assert_match(/\A\d+ kept, scale/, run.lines[0]['words'])
+    assert_match(/\A\d+ kept; scale/, run.lines[0]['words'])
     assert_equal [before, 1], [drawn.reload.value, unit.reload.latest.number]
     post_form('/references/repoint', of: 'model/lid', model: 'wide-lid', things: things, way: 'write')
     App::Queue.work_off
@@ -55,10 +55,26 @@ class ReferencePagesTest < AppTest
     App::Actions::ReviseModel.call(family, text, note: 'long one gone')
     get '/references'
     assert_includes last_response.body, 'which is not there: the table has no such variant any more'
+    get '/'
+    assert_includes last_response.body,
+                    '<b>variant long</b>, which is not there: the table has no such variant any more'
     found = App::Commands::References.call
     assert_equal 1, found[:broken].size
     one = App::Commands::References.call('QI-2130')
     assert_equal %w[model/lid broken], [one[:key], one[:used_by][0][:state]]
     assert_raises(Nockplane::Error) { App::Commands::References.call('nothing') }
+  end
+
+  def test_a_file_that_is_gone_is_told_on_the_board
+    plate = take(File.binread(File.join(App::Designer::STEPS, 'motor-plate-r1.step')), 'plate.step').model
+    get '/'
+    refute_includes last_response.body, 'its imported file'
+    path = App::Files.path(Nockplane::Modelling::ImportReference.parse(plate.latest.recipe).file)
+    File.rename(path, "#{path}.away")
+    get '/'
+    assert_includes last_response.body,
+                    '<b>its imported file</b>, which is not there: bring the file back from a backup'
+  ensure
+    File.rename("#{path}.away", path)
   end
 end
