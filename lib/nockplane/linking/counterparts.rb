@@ -44,18 +44,24 @@ module Nockplane
       # A direction of the old part in the new one, a unit vector; as it is where they lie alike.
       def direction(vector) = turned? ? matching.move.direction(vector) : vector
 
-      # Does the new part lie turned against the old one?
-      def turned?
-        return false if @kin
+      # A point of the old part where it would lie as the new one does; as it is where they lie alike.
+      def point(at) = turned? ? matching.move.point(at) : at
 
-        @turned ||=
-          [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0]].any? { |v| Geometry::Vec.dot(matching.move.direction(v), v) < TURN }
+      # Does the new part lie turned against the old one? (Of parts that have little in common nothing is turned.)
+      def turned?
+        return @turned if defined?(@turned)
+
+        @turned =
+          !@kin && alike? &&
+            [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0]].any? { |v| Geometry::Vec.dot(matching.move.direction(v), v) < TURN }
       end
 
       # Cosine of the least turn that counts as one.
       TURN = 1 - 1e-6
 
       private
+
+      def alike? = matched.size >= KIN * [@old, @new].map { |m| m.solid.faces.size }.min
 
       def named_alike?
         return false if @old.imported? || @new.imported?

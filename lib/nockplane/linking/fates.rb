@@ -8,7 +8,8 @@ module Nockplane
       # What becomes of one. id: of the dimension on the drawing; view: its id; status: :kept, :retied, :adrift or
       # :absent (its feature is switched off there); score: how sure that is, 0 to 1; before, after: words (after nil of
       # one adrift); found: ModelDimension or nil; proposals: [ModelDimension], best first; why: a sentence, nil for
-      # none; own: the Dimension with its faces named as there; lost: what names end in that are not there.
+      # none; own: the Dimension with its faces named as there; lost: what names end in that are not there;
+      # fresh: the place it gets where what it is tied to is drawn otherwise, nil where it keeps its own.
       Fate =
         Struct.new(
           :id,
@@ -22,6 +23,7 @@ module Nockplane
           :why,
           :own,
           :lost,
+          :fresh,
           keyword_init: true
         ) do
           # The cell for a decision (nil: what is proposed by itself), nil where it is deleted.
@@ -32,6 +34,7 @@ module Nockplane
             own.dup.tap do |d|
               d.dimension, d.snapshot = chosen.id, Drawings::Annotations::Snapshot.of(chosen)
               d.wording = without_value(d.wording)
+              d.place, d.pinned = fresh, nil if fresh
             end
           end
 
@@ -226,17 +229,36 @@ module Nockplane
           found: found,
           proposals: proposals.reject { |d| d.said_ids.any? { |i| taken[i] } }.first(PROPOSED),
           why: why,
-          own: placed(@pointed.dimension(dimension.id), place, found),
-          lost: @counterparts.gone('')
+          own: placed(laid(@pointed.dimension(dimension.id)), place, found),
+          lost: @counterparts.gone(''),
+          fresh: found && place.nil? ? fresh_place(dimension, found) : nil
         )
       end
+
+      # One that stays adrift is drawn where it was on the part, also where that lies turned now.
+      def laid(dimension)
+        return dimension unless @counterparts.turned?
+
+        snapshot = dimension.snapshot
+        points = %i[from to centre].to_h { |f| [f, snapshot[f] && @counterparts.point(snapshot[f])] }
+        axis = snapshot.axis && @counterparts.direction(snapshot.axis)
+        dimension.dup.tap { |d| d.snapshot = snapshot.with(**points, axis: axis) }
+      end
+
+      # A hole seen along its axis has a leader, from the side a row: the place where that is another one there.
+      def fresh_place(dimension, found)
+        was = place_type(dimension.snapshot, @drawing.frame(@drawing.view(dimension.view)))
+        is = place_type(found, frame_of(dimension))
+        is.fresh(@drawing.standard) if is && was != is
+      end
+
+      def place_type(measured, frame) = Drawings::Annotations.of(measured).place_type(measured, frame)
 
       # In another view it gets a place of its own.
       def placed(dimension, view, found)
         return dimension if view.nil? || view == dimension.view
 
-        frame = @pointed.frame(@pointed.view(view))
-        type = Drawings::Annotations.of(found).place_type(found, frame)
+        type = place_type(found, @pointed.frame(@pointed.view(view)))
         dimension.dup.tap { |d| d.view, d.place, d.pinned = view, type.fresh(@drawing.standard), nil }
       end
     end
