@@ -17,6 +17,8 @@ namespace(:bench) do
   task(:faults) { %w[edits kills copies fuzz readers].each { |name| ruby "bench/faults/#{name}.rb" } }
   desc 'Time the board with 500 drawings'
   task(:board) { ruby 'bench/board.rb' }
+  desc 'Series drawings for every variant, and drawings pointed at other models'
+  task(:families) { ruby 'bench/families.rb' }
   desc 'Time sections'
   task(:cuts) { ruby 'bench/cuts.rb' }
   desc 'Time templates, standards and layout'

@@ -59,6 +59,14 @@ module App
       @value
     end
 
+    # Raises Refused where something is meant for the whole drawing.
+    def self.refuse(record, doing)
+      return unless record.variant
+
+      raise Refused,
+            "You see #{record.variant} alone. #{doing} is done on the series, #{record.drawing.number}; go there first."
+    end
+
     # Is it worked out already, so that showing it takes no waiting?
     def ready? = Workshop.store.known?(plain_key)
 

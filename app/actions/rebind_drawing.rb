@@ -8,6 +8,7 @@ module App
       # rebinding: Rebinding. Returns the Records::Drawing that shows the other model.
       def self.call(rebinding, into: false, title: nil, number: nil, author: LEAD)
         drawing = rebinding.drawing
+        VariantSheet.refuse(drawing, 'Pointing it elsewhere itself') if into
         return edited(drawing, rebinding, title, author) if into
 
         told = number.to_s.strip

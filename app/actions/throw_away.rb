@@ -25,7 +25,10 @@ module App
           end
         end
 
-        def drawing(drawing) = remove(drawing, Time.now.change(usec: 0))
+        def drawing(drawing)
+          VariantSheet.refuse(drawing, 'Throwing it away')
+          remove(drawing, Time.now.change(usec: 0))
+        end
 
         # A model comes back with the drawings that went with it.
         def restore_model(model)

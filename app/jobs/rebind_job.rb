@@ -13,8 +13,7 @@ module App
         def opens? = true
 
         def settle(line)
-          drawing = Records::Drawing.find_by(slug: line['slug']) or return 'skipped', 'the drawing is no longer here'
-          rebinding = Rebinding.of(drawing, line['wish'])
+          rebinding = Rebinding.of(Records::Drawing.at(line['slug']), line['wish'])
           found = rebinding.outcome
           into = line['into'] == true
           made = Actions::RebindDrawing.call(rebinding, into: into, title: line['title'], number: line['number'])

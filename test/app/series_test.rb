@@ -148,4 +148,21 @@ class SeriesPagesTest < AppTest
     assert_includes toleranced['told'].to_s, 'kept', toleranced['error']
     assert_equal '±0.5', Nockplane::Modelling::Recipe.parse(family.reload.latest.recipe).parameter('length').tolerance
   end
+
+  def test_what_is_meant_for_the_whole_drawing_is_refused_on_a_variant
+    post_form("#{address('short')}/remove")
+    assert_includes last_response.body, 'Throwing it away is done on the series, QI-2130-D'
+    refute_nil App::Records::Drawing.find_by(id: series.id)
+    answer = post_data("#{address('short')}/template", template: 'a4-sheet-metal')
+    assert_includes answer['error'], 'Moving it to another template is done on the series'
+    wide = App::Actions::AddModel.call(PART.sub('name: Lid', 'name: Wide').sub('QI-2130', 'QI-2200'))
+    post_form("#{address('short')}/rebind", model: wide.slug, into: 'this')
+    App::Queue.work_off
+    assert_match(/is done on the series/, App::Records::Run.last.lines[0]['words'])
+    post_form("#{address('short')}/rebind", model: wide.slug, into: 'new')
+    App::Queue.work_off
+    made = App::Records::Drawing.find_by!(number: 'QI-2200-D')
+    assert_equal [nil, nil, [wide.id]],
+                 [made.value.meta.series, made.value.meta.variant, made.value.bindings.map(&:model)]
+  end
 end
