@@ -120,13 +120,14 @@ module App
       )
     end
 
-    # (A drawing of one variant is no series any more, and what variants had of their own stays with the first.)
+    # (A series stays one where it is pointed at another family as a whole; what variants had of their own stays with the
+    # first drawing.)
     def result(found, title:, number:, fresh:)
       after = found.result(decisions: @decisions, scale: @scale, title: title, number: number, fresh: fresh)
-      return after unless @variant || fresh
-
-      meta = after.meta.dup.tap { |m| m.variant, m.series = nil, @variant ? nil : m.series }
-      Nockplane::Drawings::Drawing.new(after.cells.reject { |k, _| k.start_with?('variation/') }).with([meta])
+      family = @variant.nil? && Families.variants(@model).any?
+      meta = after.meta.dup.tap { |m| m.variant, m.series = nil, (family ? m.series : nil) }
+      cells = fresh || !family ? after.cells.reject { |key, _| key.start_with?('variation/') } : after.cells
+      Nockplane::Drawings::Drawing.new(cells).with([meta])
     end
 
     def worked_out
