@@ -65,7 +65,8 @@ module App
                   state: b&.state || 'waiting',
                   words: b && (b.words || b.data['size']),
                   columns: b&.columns || {},
-                  key: VariantSheet.key(name)
+                  key: VariantSheet.key(name),
+                  number: table.recipe.variants.dig(name, Nockplane::Modelling::Variants::PROPERTIES, 'number')
                 }
               ]
             end

@@ -42,6 +42,13 @@ module App
           [['delete', 'delete it']]
       end
 
+      # [[choice, words], ...] that can be decided for all of a kind at once.
+      def bulk(status)
+        own = { 'kept' => 'Keep all', 'retied' => 'Tie all so' }[status] || 'Keep all, marked as adrift'
+        found = [['', own], ['delete', 'Delete all']]
+        %w[kept retied].include?(status) ? found.insert(1, ['keep', 'Leave all adrift']) : found
+      end
+
       def chosen(line) = @rebinding.decisions[line.id].to_s
 
       # [[value, words, where], ...] of models it can be pointed at.

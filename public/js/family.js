@@ -56,7 +56,8 @@ function badges() {
       const link = document.createElement('a');
       link.href = `/models/${data.slug}/variants/${found.key}`;
       link.className = `build is-${found.state}`;
-      link.textContent = { built: 'built', fault: 'can’t be built', waiting: 'being built' }[found.state];
+      const state = { built: 'built', fault: 'can’t be built', waiting: 'being built' }[found.state];
+      link.textContent = found.number ? state : `${state}, no number yet`;
       link.title = found.words || '';
       if (found.state !== 'fault') return link;
       const words = document.createElement('span');
