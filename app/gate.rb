@@ -47,7 +47,7 @@ module App
         next named(name, value) if NAMED.include?(name)
         next whole(name, value) if WHOLE.include?(name)
         next points(name, value) if POINTS.include?(name)
-        next table(name, value) if TABLES.include?(name)
+        next table(name, value) if TABLES.include?(name) && value.is_a?(Array)
         next point(name, value) if POINT.include?(name)
         next nested(name, value) if NESTED.include?(name) && (value.is_a?(Array) || value.is_a?(Hash))
 

@@ -120,8 +120,8 @@ module App
       )
     end
 
-    # (A series stays one where it is pointed at another family as a whole; what variants had of their own stays with the
-    # first drawing.)
+    # (A series stays one where it is pointed at another family as a whole; what variants had of their own stays with
+    # the first drawing.)
     def result(found, title:, number:, fresh:)
       after = found.result(decisions: @decisions, scale: @scale, title: title, number: number, fresh: fresh)
       family = @variant.nil? && Families.variants(@model).any?

@@ -81,6 +81,18 @@ class GateTest < AppTest
     assert_equal [400, version], [last_response.status, drawn.reload.version], 'what is refused is not stored'
   end
 
+  def test_tables_are_lists_of_rows_of_texts_and_rows_may_be_a_number_elsewhere
+    lid
+    post_json('/models/lid/family', { headers: %w[variant], rows: [[1]] })
+    assert_match(/“rows” is a table of texts/, last_response.body)
+    post_json('/models/lid/family', { headers: %w[variant], rows: ['a'] })
+    assert_match(/“rows” is a list of rows/, last_response.body)
+    post_json('/models/lid/family', { headers: %w[variant], rows: [['a'] * 60_001] })
+    assert_match(/has at most 60000 cells/, last_response.body)
+    post_json("/drawings/#{drawn.slug}/edits", { do: 'sheet format', sheet: 's1', rows: '7', columns: '8' })
+    refute_match(/is a list of rows/, last_response.body)
+  end
+
   def test_forms_that_are_none
     post_raw('/nowhere', "{\"dy\":\"\u202e\",\"base\":\"%\"", 'application/x-www-form-urlencoded')
     assert_includes [400, 403, 404], last_response.status
@@ -154,41 +166,46 @@ class GateTest < AppTest
         .gsub(/:\w+/, '1')
         .delete_suffix('/?')
     bodies =
-      verb == 'GET' ?
-        ODD
-          .first(6)
-          .map do |v|
-            [:get, "#{path}?#{%w[select sheet revision to q with].map { |k| "#{k}=#{CGI.escape(v)}" }.join('&')}"]
-          end :
-        JSON_ODD.map { |b| [:json, b] } + ODD.map { |v| [:form, v] }
-    bodies.filter_map do |way, what|
-      _, log = capture_io do
-        case way
-        when :get
-          get(what)
-        when :json
-          post_raw(path, what)
+      (
+        if verb == 'GET'
+          ODD
+            .first(6)
+            .map do |v|
+              [:get, "#{path}?#{%w[select sheet revision to q with].map { |k| "#{k}=#{CGI.escape(v)}" }.join('&')}"]
+            end
         else
-          post(
-            path,
-            {
-              authenticity_token: @given ||= token,
-              title: what,
-              number: what,
-              note: what,
-              name: what,
-              revision: what,
-              answer: what,
-              model: what,
-              template: what,
-              text: what,
-              of: what,
-              home: what,
-              drawings: [what]
-            }
-          )
+          JSON_ODD.map { |b| [:json, b] } + ODD.map { |v| [:form, v] }
         end
-      end
+      )
+    bodies.filter_map do |way, what|
+      _, log =
+        capture_io do
+          case way
+          when :get
+            get(what)
+          when :json
+            post_raw(path, what)
+          else
+            post(
+              path,
+              {
+                authenticity_token: @given ||= token,
+                title: what,
+                number: what,
+                note: what,
+                name: what,
+                revision: what,
+                answer: what,
+                model: what,
+                template: what,
+                text: what,
+                of: what,
+                home: what,
+                drawings: [what]
+              }
+            )
+          end
+        end
       if last_response.status >= 500 && !path.start_with?('/up')
         "#{verb} #{path} #{way} #{what[0, 60]}: #{last_response.status} #{log[0, 200]}"
       end

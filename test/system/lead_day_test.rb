@@ -14,11 +14,12 @@ class LeadDayTest < SystemTest
     App::Demo.load
     visit '/'
     assert_text 'Every drawing shows its model as it is now.'
-    within('table.board') do
+    within('table.families') do
       assert_link 'Carousel 7 x 31.75'
-      assert_text 'QI-2107-D current'
-      assert_text 'QI-2120-D current'
+      assert_link 'QI-2107-D (series)'
+      assert_selector 'a.cell', text: '5 x 50.8'
     end
+    assert_text 'QI-2120-D current'
     find('#find').send_keys('new dra', :enter)
     assert_selector 'h1', text: 'New drawing'
   end
@@ -180,7 +181,7 @@ class LeadDayTest < SystemTest
     x = drawn.value.view('iso').x
     click_link 'Isometric view'
     assert_text 'Shows revision 1'
-    find('#sheet').send_keys([:shift, :arrow_left])
+    find('#sheet').send_keys(%i[shift arrow_left])
     eventually('the move') { (drawn.reload.value.view('iso').x - x + 5).abs < 1e-6 }
     find('#sheet').send_keys(:delete)
     assert_no_selector '#sheet g[data-owner="view/iso"]', visible: :all
@@ -193,7 +194,7 @@ class LeadDayTest < SystemTest
     x = drawn.value.view('iso').x
     click_link 'Isometric view'
     assert_text 'Shows revision 1'
-    find('#sheet').send_keys(*([:arrow_left] * 5), [:shift, :arrow_left])
+    find('#sheet').send_keys(*([:arrow_left] * 5), %i[shift arrow_left])
     eventually('every step') { (drawn.reload.value.view('iso').x - x + 10).abs < 1e-6 }
     assert_no_text 'Someone changed the same thing'
   end
@@ -204,7 +205,7 @@ class LeadDayTest < SystemTest
     # A window that does not hear of the other's edit before its own.
     execute_script(
       "const ask = window.fetch; window.fetch = (path, ...more) => (String(path).endsWith('/pulse') ? " \
-      "Promise.reject(new Error('away')) : ask(path, ...more));"
+        "Promise.reject(new Error('away')) : ask(path, ...more));"
     )
     other = open_new_window
     within_window(other) do
