@@ -15,7 +15,7 @@ class TabulationTest < CoreTest
       bore: {value: 8, fit: H7}
       holes: {value: 4, unit: count}
     variants:
-      a: {properties: {number: QI-1-A}}
+      a: {properties: {number: QI-1-A, finish: "Ra 1,6 µm ×"}}
       b: {length: 80, bore: 10, holes: 6}
       c: {bores: false}
       d: {length: 0}
@@ -65,6 +65,17 @@ class TabulationTest < CoreTest
     assert_equal %w[8 10 8 –], rows.map { |r| r[bore] }
     assert_equal %w[4 6 – –], rows.map { |r| r[holes] }
     assert_equal 'QI-1-A', rows[0]['number']
+  end
+
+  def test_the_table_stands_in_nobodys_way_and_is_as_wide_as_its_words
+    sheet = tabulated.sheets[0]
+    scene = SceneBuilder.new(tabulated, sheet.id, @source, shade: :known).scene
+    assert_empty Overlaps.new(tabulated, sheet, scene).all.map(&:words)
+    found, rows = table(tabulated)
+    found.columns.each do |c|
+      widest = rows.map { |r| Drafting::Lettering.width(r[c['field']].to_s, found.height) }.max
+      assert_operator widest, :<=, c['width'] - 2, c['field']
+    end
   end
 
   def test_it_is_taken_back_and_a_variant_says_its_values

@@ -6,9 +6,10 @@ module Nockplane
     # of the variants (standards.md 15.2); and takes that back.
     class Tabulation
       List = Drawings::Tables::VariantList
-      # mm of a letter's column.
-      COLUMN = 18
-      WIDE = 60
+      # mm of a letter's column at least, and beside its words.
+      COLUMN = 14.0
+      BESIDE = 4.0
+      CORNERS = ['upper left', 'title block', 'lower left', 'upper right'].freeze
 
       def initialize(drawing, source)
         @drawing = drawing
@@ -25,7 +26,9 @@ module Nockplane
         end
 
         cells = lettered
-        Drawings::Edit.put("Tabulated: #{cells.size} letters, #{@series.variants.size} variants", cells, table(cells))
+        seated(
+          Drawings::Edit.put("Tabulated: #{cells.size} letters, #{@series.variants.size} variants", cells, table(cells))
+        )
       end
 
       # Values again, and no table.
@@ -107,10 +110,63 @@ module Nockplane
       end
 
       def letter_columns(dimension)
-        width = dimension.snapshot.parts ? WIDE : COLUMN
-        [[dimension.wording.letter, width], [dimension.wording.counted, COLUMN]].select(&:first)
-          .map { |letter, mm| { 'field' => letter, 'title' => letter, 'width' => mm } }
+        [dimension.wording.letter, dimension.wording.counted].compact.map do |letter|
+          { 'field' => letter, 'title' => letter, 'width' => COLUMN }
+        end
       end
+
+      # With the table as wide as its words, in the corner where least is in its way; where something still is, the
+      # sheet is laid out anew round it.
+      def seated(edit)
+        wide = with_table(edit) { |t, after| t.columns = widths(t, after) }
+        tried = CORNERS.map { |corner| with_table(wide) { |t, _| t.corner, t.grows = corner, grows(corner) } }
+        before = undone.then { |e| collisions(e.is_a?(Drawings::Edit) ? @drawing.apply(e) : @drawing) }
+        clear = tried.find { |e| collisions(@drawing.apply(e)) <= before }
+        return clear if clear
+
+        laid = tried.first(TRIED).map { |e| laid_out(e) }
+        laid.min_by.with_index { |e, i| @drawing.apply(e).then { |d| [collisions(d), -d.sheets[0].scale, i] } }
+      end
+
+      # How many corners are tried with the sheet laid out anew.
+      TRIED = 3
+
+      def laid_out(edit)
+        after = @drawing.apply(edit)
+        laid = Linking::Rebind.fitted(after, @source, [after.sheets[0].id])
+        Drawings::Edit.new(edit.label, laid.cells.reject { |key, c| @drawing.cells[key] == c })
+      end
+
+      def with_table(edit)
+        key, table = edit.changes.find { |_, c| c.is_a?(Drawings::Table) }
+        changed = table.dup
+        yield changed, @drawing.apply(edit)
+        Drawings::Edit.new(edit.label, edit.changes.merge(key => changed))
+      end
+
+      def grows(corner) = corner.start_with?('upper') ? 'down' : 'up'
+
+      def widths(table, after)
+        context = Drawings::Tables::Kind::Context.new(after, after.sheets[0], nil, @source)
+        rows = Drawings::Tables.of(table).rows(table, context)
+        table.columns.map do |c|
+          words = [c['title'], *rows.map { |r| r[c['field']].to_s }]
+          mm = words.map { |w| Drafting::Lettering.width(w, table.height) }.max + BESIDE
+          c.merge('width' => [mm, COLUMN].max.ceil.to_f)
+        end
+      end
+
+      # Things that stand on others on its sheet, tables on tables included.
+      def collisions(drawing)
+        sheet = drawing.sheets[0]
+        builder = Drawings::SceneBuilder.new(drawing, sheet.id, @source, shade: :known)
+        boxes = builder.furniture.boxes
+        over = boxes.combination(2).count { |a, b| met?(a, b) }
+        over + Drawings::Overlaps.new(drawing, sheet, builder.scene).all.size
+      end
+
+      # (Furniture may touch.)
+      def met?(a, b) = a[0] < b[2] - 0.01 && b[0] < a[2] - 0.01 && a[1] < b[3] - 0.01 && b[1] < a[3] - 0.01
     end
   end
 end

@@ -39,9 +39,12 @@ module Nockplane
       # Modelling::Model of recipe or assembly text; exploded: an assembly with its explode steps done.
       def model_of(text, refine: 1, exploded: false)
         @store.fetch(key('model', text, refine, exploded)) do
-          if Modelling::AssemblyRecipe.is?(text) then assembly(text, refine, exploded)
-          elsif Modelling::ImportReference.is?(text) then @importer.call(Modelling::ImportReference.parse(text), refine)
-          else Modelling::Builder.build(Modelling::Recipe.parse(text), refine: refine, cache: @prefixes)
+          if Modelling::AssemblyRecipe.is?(text)
+            assembly(text, refine, exploded)
+          elsif Modelling::ImportReference.is?(text)
+            @importer.call(Modelling::ImportReference.parse(text), refine)
+          else
+            Modelling::Builder.build(Modelling::Recipe.parse(text), refine: refine, cache: @prefixes)
           end
         end
       end
@@ -245,7 +248,7 @@ module Nockplane
       end
 
       def key(kind, text, *more)
-        "#{kind}-#{Digest::SHA256.hexdigest([KERNEL_VERSION, *more].to_json << @texts.fingerprint(text).b)[0, 40]}"
+        "#{kind}-#{Digest::SHA256.hexdigest([KERNEL_VERSION, *more].to_json.b << @texts.fingerprint(text).b)[0, 40]}"
       end
     end
   end
