@@ -52,23 +52,23 @@ module App
     end
 
     def set
-      @set ||=
-        Planning::CopySet.new(
-          items,
-          left: left,
-          changes: [Planning::CopySet::Change.new(@wish['find'].to_s, @wish['replace'].to_s)],
-          numbers: numbers,
-          names: given('names')
-        )
+      @set ||= Planning::CopySet.new(items, left: left, changes: changes, numbers: numbers, names: given('names'))
     end
 
     def wish = @wish.merge('left' => left)
 
     private
 
-    # Numbers typed; by the scheme for copies, where there is one, for what nothing was typed and nothing replaced.
+    # Two pairs of what is found and what is written in its place.
+    def changes
+      [%w[find replace], %w[find2 replace2]].map { |f, r| Planning::CopySet::Change.new(@wish[f].to_s, @wish[r].to_s) }
+    end
+
+    # Numbers typed; free ones for what would clash, where that is asked for; by the scheme for copies, where there is
+    # one, for what nothing was typed and nothing replaced.
     def numbers
       typed = given('numbers')
+      return freed(typed) if @wish['free'] == true
       return typed if Numbering.pattern('copy').nil? || !@wish['find'].to_s.empty?
 
       taken = typed.values
@@ -77,6 +77,23 @@ module App
         .each_with_object(typed.dup) do |item, found|
           records = item.kind == 'drawing' ? Records::Drawing : Records::Model
           number = Numbering.next('copy', { 'from' => item.number, 'part' => item.number }, records, taken)
+          taken << number
+          found[item.key] = number
+        end
+    end
+
+    def freed(typed)
+      renamed = Planning::CopySet.new(items, changes: changes)
+      taken = typed.values
+      items
+        .reject { |i| left.include?(i.key) || typed[i.key] }
+        .each_with_object(typed.dup) do |item, found|
+          records = item.kind == 'drawing' ? Records::Drawing : Records::Model
+          wanted = renamed.changed(item.number).then { |n| n.empty? ? item.key.split('/')[1] : n }
+          number =
+            ([wanted] + (2..999).map { |n| "#{wanted[0, Numbers::MOST - 5]}-#{n}" }).find do |n|
+              !taken.include?(n) && !Numbers.taken?(n, records)
+            end
           taken << number
           found[item.key] = number
         end

@@ -31,7 +31,7 @@ module App
               Jobs::CopyJob.new(
                 r.id,
                 data['of'].to_s,
-                copying.wish.slice('left', 'find', 'replace', 'numbers', 'names')
+                copying.wish.slice('left', 'find', 'replace', 'find2', 'replace2', 'free', 'numbers', 'names')
               )
             end
           json href: "/runs/#{run.id}"

@@ -11,11 +11,12 @@ let rows = data.rows;
 let left = new Set(rows.filter((r) => !r.copied).map((r) => r.key));
 let asked = 0;
 
+const form = byId('replace-form');
 const wish = () => ({
   of: data.of,
   left: [...left],
-  find: byId('find-text').value,
-  replace: byId('replace-text').value,
+  ...Object.fromEntries(['find', 'replace', 'find2', 'replace2'].map((name) => [name, form.elements[name].value])),
+  free: form.elements.free.checked,
   numbers: typed.numbers,
   names: typed.names,
 });
@@ -95,11 +96,11 @@ async function look() {
 }
 
 let timer;
-byId('replace-form').addEventListener('input', () => {
+form.addEventListener('input', () => {
   clearTimeout(timer);
   timer = setTimeout(look, 200);
 });
-byId('replace-form').addEventListener('submit', (event) => event.preventDefault());
+form.addEventListener('submit', (event) => event.preventDefault());
 byId('copy').addEventListener('click', async () => {
   try {
     location.href = (await post('/copy', wish())).href;

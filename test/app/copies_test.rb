@@ -52,6 +52,16 @@ class CopiesTest < AppTest
     assert_equal 422, post_data('/copy', of: 'model/unit-fw-6', left: rows.keys).then { last_response.status }
   end
 
+  def test_two_replacements_and_free_numbers_where_one_is_taken
+    found = rows(find: 'FW-6', replace: 'FW-8', find2: 'U-', replace2: 'V-', free: true)
+    assert_equal ['V-6', 'Unit FW-8', []], found['model/unit-fw-6'].values_at('newNumber', 'newName', 'problems')
+    assert_equal ['QI-2130-2', []], found['model/lid'].values_at('newNumber', 'problems')
+    assert_equal 'QI-2130-D-2', found["drawing/#{drawn.slug}"]['newNumber']
+    run = copy(find: 'FW-6', replace: 'FW-8', find2: 'U-', replace2: 'V-', free: true)
+    assert_equal 'done', run.state, run.reason
+    refute_nil App::Records::Model.find_by(number: 'V-6')
+  end
+
   def test_copies_refer_to_copies_and_nothing_of_the_first_ones_changes
     names = { 'model/lid' => 'QI-2150', "drawing/#{drawn.slug}" => 'QI-2150-D' }
     run = copy(find: '6', replace: '8', numbers: names)

@@ -127,7 +127,7 @@ class FamiliesDayTest < SystemTest
     assert_text 'U-6 is the number of Unit 6 already'
     assert_button 'Copy the set', disabled: true
     fill_in 'In numbers, names and titles, find', with: '6'
-    fill_in 'and write', with: '8'
+    fill_in 'replace-text', with: '8'
     assert_field 'name of the copy of U-6 Unit 6', with: 'Unit 8'
     assert_text 'QI-2130 is the number of Lid already'
     uncheck 'copy QI-2130 Lid'
