@@ -83,7 +83,7 @@ module App
         given = {} if Received.kind_of(text) == 'file'
         text = Nockplane::Modelling::Retitling.of(text, name: row.name, properties: given)
         text = without_numbers(text) if Received.kind_of(text) == 'recipe'
-        Received.kind_of(text) == 'assembly' ? with_copies(text) : text
+        Received.kind_of(text) == 'assembly' ? Workshop.pinned(with_copies(text)) : text
       end
 
       def without_numbers(text)

@@ -111,9 +111,9 @@ export function mount(table, { describe, onChange }) {
     const to = [Math.max(0, Math.min(rows.length - 1, r)), Math.max(0, Math.min(headers.length - 1, c))];
     far = to;
     if (!extend) at = to;
+    paint(); // (what is picked stays so when the focus comes)
     cellAt(...to)?.focus();
     if (!extend) cellAt(...to)?.select();
-    paint();
   }
 
   function set(r, c, text) {
@@ -199,9 +199,10 @@ export function mount(table, { describe, onChange }) {
   });
   table.addEventListener('mousedown', (event) => {
     const input = event.target.closest('input[data-row]');
-    if (!input || !event.shiftKey) return;
-    event.preventDefault();
+    if (!input) return;
     far = [Number(input.dataset.row), Number(input.dataset.column)];
+    if (event.shiftKey) event.preventDefault();
+    else at = far;
     paint();
   });
   let before;

@@ -70,6 +70,7 @@ class CopiesTest < AppTest
     lid2 = App::Records::Model.find_by!(number: 'QI-2150')
     recipe = Nockplane::Modelling::AssemblyRecipe.parse(unit.latest.recipe)
     assert_equal %w[QI-2150 PIN], recipe.components.map { |c| c['model'] }
+    assert_equal({ 'QI-2150' => 1, 'PIN' => 1 }, recipe.pins, 'what was kept stays as it was kept')
     sheet = App::Records::Drawing.find_by!(number: 'U-8-D')
     assert_equal [unit.id], sheet.value.bindings.map(&:model)
     part = App::Records::Drawing.find_by!(number: 'QI-2150-D')

@@ -41,6 +41,15 @@ class FamiliesDayTest < SystemTest
     JS
     assert_equal %w[61 2,5 141 2], [[0, 3], [0, 4], [1, 3], [1, 4]].map { |at| cell(*at).value }
 
+    # picked with Shift, filled down, taken back
+    cell(0, 3).click
+    page.driver.browser.action.key_down(:shift).send_keys(:arrow_down).send_keys(:arrow_down).key_up(:shift).perform
+    assert_selector '#grid input.picked', count: 3
+    page.driver.browser.action.key_down(:control).send_keys('d').key_up(:control).perform
+    assert_equal %w[61 61 61], (0..2).map { |r| cell(r, 3).value }
+    click_button 'Take back'
+    assert_equal ['61', '141', ''], (0..2).map { |r| cell(r, 3).value }
+
     cell(2, 3).click
     cell(2, 3).send_keys('12mm', :tab)
     click_button 'Keep as revision 2'
