@@ -47,6 +47,8 @@ class SeriesTest < CoreTest
     assert_equal ['3× ⌀5', '40', '60 ±0,2', '8', '⌀24'].sort, said(short)
     assert_equal ['Bracket 60', 'QI-3001-D'], [short.meta.title, short.meta.number]
     assert_equal ['Bracket, plain', 'QI-3000-D-plain'], series.shown('plain').meta.then { |m| [m.title, m.number] }
+    nameless = @drawing.with([@drawing.meta.dup.tap { |m| m.number = '' }])
+    assert_equal 'plain', Kept.new(nameless, @source).shown('plain').meta.number, 'no number, no dash before it'
     series.variants.first(3).each { |v| assert_empty overlaps(series.shown(v)), v }
     assert_empty Linking::Docketing.of(short, @source, ->(_) { 1 }).adrift
   end

@@ -63,7 +63,7 @@ module Nockplane
       def number
         base = base_model.properties['number'].to_s
         known = bare.meta.number.to_s
-        return "#{known}-#{@variant}" unless given['number']
+        return [known, @variant].reject(&:empty?).join('-') unless given['number']
 
         !base.empty? && known.include?(base) ? known.sub(base, given['number'].to_s) : given['number'].to_s
       end
