@@ -7,6 +7,8 @@ module App
 
     # SVG of a drawing or template.
     def svg(record)
+      return blank(record) if record.variant && !record.ready? # (a worker makes it)
+
       paper = Paper.new(record, record.value.sheets.first.id)
       return blank(record) unless paper.drawn?
 
@@ -31,6 +33,7 @@ module App
     end
 
     def blank(record)
+      record = record.drawing
       format = record.value.sheets.first.paper
       groups = [Nockplane::Drawings::Group.new(owner: 'format', items: format.ink)]
       Nockplane::Formats::Svg.write(

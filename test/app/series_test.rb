@@ -74,6 +74,17 @@ class SeriesPagesTest < AppTest
     assert_match(/hollow.*above 0/m, last_response.body)
   end
 
+  def test_thumbnails_of_variants_wait_for_a_worker_and_of_those_that_cannot_be_stay_empty
+    %w[short hollow].each do |v|
+      get "#{address(v)}/thumbnail.svg"
+      assert_equal 200, last_response.status, v
+      refute_includes last_response.body, '60 ±0,2', 'nothing is worked out in the request'
+    end
+    sheet('short').value
+    get "#{address('short')}/thumbnail.svg"
+    assert_includes last_response.body, 'Lid 60'
+  end
+
   def test_a_variant_is_split_off_and_the_series_keeps_it
     add_note('short', 'ETCH')
     post_form("#{address('short')}/split")
