@@ -77,8 +77,10 @@ module App
     def due(drawings)
       stale_ids = stale.to_set
       known = Records::Standing.all.index_by(&:drawing_id)
+      variants = Records::VariantStanding.where(state: 'behind').distinct.pluck(:drawing_id).to_set
       drawings.select do |d|
-        stale_ids.include?(d.id) || known[d.id].docket.then { |docket| docket.behind.any? || docket.fields.any? }
+        stale_ids.include?(d.id) || variants.include?(d.id) ||
+          known[d.id].docket.then { |docket| docket.behind.any? || docket.fields.any? }
       end
     end
 

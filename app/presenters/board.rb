@@ -100,6 +100,20 @@ module App
       def arrivals = @arrivals ||= Records::Arrival.waiting.to_a
       def hold_ups = @hold_ups ||= Records::HoldUp.includes(:model).order(:id).select(&:model)
       def set_aside = @set_aside ||= Records::IntakeFile.refused.to_a
+
+      # [[Cell, state, [variant]]] of series drawings whose variants are out of step while the series itself is not.
+      def variants_out
+        @variants_out ||=
+          begin
+            found = Records::VariantStanding.where(state: %w[behind adrift fault]).pluck(:drawing_id, :state, :variant)
+            by_id = all_cells.to_h { |c| [c.drawing.id, c] }
+            groups = found.group_by { |id, state, _| [by_id[id], state] }.transform_values { |list| list.map(&:last) }
+            groups
+              .reject { |(c, state), _| c.nil? || !c.drawing.series || c.state == state }
+              .map { |(c, s), list| [c, s, list] }
+          end
+      end
+
       # [[what rests on it, its address, what is not there, what to do]] of references that lead nowhere.
       def broken = @broken ||= Broken.new(self).all
 
@@ -116,7 +130,7 @@ module App
 
       def clear?
         checking.zero? &&
-          [arrivals, hold_ups, set_aside, broken, unhoused, with_empty_berths, unclean].all?(&:empty?) &&
+          [arrivals, hold_ups, set_aside, broken, variants_out, unhoused, with_empty_berths, unclean].all?(&:empty?) &&
           all_cells.all? { |c| c.state == 'current' }
       end
 

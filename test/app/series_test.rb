@@ -176,4 +176,22 @@ class SeriesPagesTest < AppTest
     assert_equal [nil, nil, [wide.id]],
                  [made.value.meta.series, made.value.meta.variant, made.value.bindings.map(&:model)]
   end
+
+  def test_a_row_that_changed_is_told_on_the_board_and_settled_there
+    series
+    App::Queue.work_off
+    get '/'
+    refute_includes last_response.body, 'behind the table'
+    text = family.latest.recipe.sub('length: 140', 'length: 150')
+    App::Actions::ReviseModel.call(family, text, note: 'long one longer')
+    App::Queue.work_off
+    get '/'
+    assert_match(/1 variant\s+behind the table\s*<span class="quiet">long/, last_response.body)
+    post_form('/docket/update', drawings: [series.slug])
+    App::Queue.work_off
+    assert_equal [2], series.reload.value.views.map(&:revision).uniq
+    get '/'
+    refute_includes last_response.body, 'behind the table'
+    assert_includes sheet('long').value.dimensions.map { |d| d.snapshot.value }, 150.0
+  end
 end
