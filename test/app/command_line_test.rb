@@ -206,6 +206,21 @@ class CommandLineTest < AppTest
     assert_equal [1, true], [status, err.include?('has no variants; add a table of them')]
   end
 
+  def test_refs_of_one_thing_both_ways_and_of_all
+    drawn
+    out, err, status = run_it('refs', 'QI-2130', '--json')
+    assert_equal 0, status, err
+    found = JSON.parse(out)
+    assert_equal ['model/lid', 'model', 1], found.values_at('key', 'kind', 'revision')
+    assert_equal [["drawing/#{drawn.slug}", 'current']], found['used_by'].map { |b| b.values_at('key', 'state') }
+    out, = run_it('refs', '--json')
+    all = JSON.parse(out)
+    assert_empty all['broken']
+    assert_includes all['edges'].map { |e| e.values_at('from', 'to') }, ["drawing/#{drawn.slug}", 'model/lid']
+    _, err, status = run_it('refs', 'QI-9', '--json')
+    assert_equal [1, "there is nothing called 'QI-9' in the data folder\n"], [status, err]
+  end
+
   def test_draw_by_rules_says_everything_once
     found = JSON.parse(run_it('draw', STEP_FILE, '--dimension', 'model,linear,holes,arcs', '--json')[0])
     assert_equal [[], [], []], [found['overlaps'], *found['completeness'].values_at('missing', 'twice')]
