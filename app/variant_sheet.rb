@@ -72,6 +72,13 @@ module App
 
     def staleness = Nockplane::Linking::Staleness.new(value, Workshop.source, Sheetworks.latest)
 
+    # What it had of its own of things that the series has no more, in words.
+    def gone
+      found = series
+      keys = found.variation(@variant).lost(plain)
+      found.differences(@variant).select { |key, _| keys.include?(key) }.map(&:last)
+    end
+
     # Edit of the stored document that keeps an edit of the variant's sheet.
     def kept(edit) = series.kept(@variant, edit, plain)
 

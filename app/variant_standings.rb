@@ -23,8 +23,6 @@ module App
       VariantSheet.series_of(drawing).variants.to_h { |v| [v, known[v]] }
     end
 
-    def current?(standing, drawing) = !standing.nil? && standing.basis == basis(drawing)
-
     # Puts all variants of a series drawing on the queue that are not up to date.
     def recheck(drawing)
       return unless drawing.value.meta.series
@@ -64,6 +62,7 @@ module App
         'twice' => twice,
         'own' => sheet.series.differences(sheet.variant).map(&:last),
         'absent' => absent(sheet),
+        'gone' => sheet.gone,
         'docket' => docket.to_h
       }
     end

@@ -81,12 +81,10 @@ module App
         end
       end
 
-      # Drawings that show this family as a whole, and one of its variants.
+      # Drawings that show this family as a whole, and those of one of its variants.
       def drawings
         @drawings ||= @record.drawings.distinct.sort_by(&:number)
       end
-
-      def series = drawings.select { |d| d.value.meta.series }
 
       private
 

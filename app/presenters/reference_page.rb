@@ -4,7 +4,6 @@ module App
   module Presenters
     # What refers to what: of one thing both ways as a tree and a picture, or everything that is broken.
     class ReferencePage
-      STATES = { 'current' => nil, 'behind' => 'behind', 'pinned' => 'pinned', 'broken' => 'broken' }.freeze
       Layered = Nockplane::Planning::Layered
 
       attr_reader :key

@@ -31,12 +31,6 @@ module App
       def checking = rows.count { |r| !r.current }
       def model = Records::Model.unscoped.find(@record.value.bindings[0].model)
 
-      # Things that any variant has of its own, in words: [[variant, [words]], ...].
-      def own
-        series = VariantSheet.series_of(@record)
-        rows.map { |r| [r.variant, series.differences(r.variant).map(&:last)] }.reject { |_, list| list.empty? }
-      end
-
       # What variants have of their own that the table has no more.
       def left_behind = @record.value.variations.map(&:variant) - rows.map(&:variant)
 

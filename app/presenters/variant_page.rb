@@ -20,13 +20,11 @@ module App
       def revision = @model.latest
       def recipe = @recipe ||= Families.table(@model).recipe
       def variants = recipe.variants.keys
-      def row = recipe.variants[@variant]
 
       # Text of the variant. Raises RecipeFault.
       def text = @text ||= recipe.variant(@variant).text
       def other_text = @with ? recipe.variant(@with).text : @model.latest.recipe
       def built = @built ||= Workshop.source.model_of(text)
-      def fault = @fault ||= (built && nil)
       def name = built.name == recipe.name ? "#{recipe.name}, #{@variant}" : built.name
       def number = built.properties['number'].to_s
       def other_name = @with || 'the family itself'
@@ -38,8 +36,6 @@ module App
           end
       end
 
-      # [[name, words], ...] of properties that are the variant's own.
-      def properties = row[Nockplane::Modelling::Variants::PROPERTIES] || {}
       def off = (built.features || []).reject { |_, _, active,| active }.map(&:first)
       def size = ModelPage.box_words(built.solid)
       def address = "/models/#{@model.slug}/variants/#{VariantSheet.key(@variant)}"
