@@ -31,6 +31,12 @@ module App
         end
       end
 
+      # What is offered first: the model (or variant) that new views show, as #models_to_show writes it.
+      def model_of_new_views
+        found = @value.new_views_binding or return nil
+        [Records::Model.unscoped.find(found.model).slug, found.variant].compact.join('|')
+      end
+
       # Names of the rows of a table in recipe text; none of nil.
       def variants(text) = text ? Families.names(text) : []
 

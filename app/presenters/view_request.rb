@@ -38,7 +38,8 @@ module App
         'as parent' => :as_parent,
         'keep children' => :keep_children,
         'pin' => :pin,
-        'unbind' => :unbind
+        'unbind' => :unbind,
+        'new views show' => :new_views
       }.freeze
       # Most points of a line or boundary.
       MOST = 2000
@@ -65,7 +66,7 @@ module App
       def id = @data['what'].to_s.split('/', 2)[1].to_s
       def text(key) = @data[key].to_s.strip
       # What is about no view that stands.
-      ELSE = ['add view', 'pin', 'unbind'].freeze
+      ELSE = ['add view', 'pin', 'unbind', 'new views show'].freeze
       def shaping? = !ELSE.include?(@data['do'])
       def making = V::Making.new(@value, @source)
       def shaping = @shaping ||= V::Shaping.new(@value, @source, id)
@@ -130,12 +131,12 @@ module App
 
       # [id of the binding, the binding when it is new]
       def bound
-        return [text('binding'), nil] if @value.binding(text('binding'))
+        return text('binding'), nil if @value.binding(text('binding'))
 
         slug, variant = text('model').split('|', 2)
         model = Records::Model.find_by(slug: slug) or raise Refused, 'Choose a model to show.'
         known = @value.bindings.find { |b| b.model == model.id && b.variant == variant }
-        return [known.id, nil] if known
+        return known.id, nil if known
 
         fresh = D::Binding.new(id: @value.next_id('b'), model: model.id, follow: true, variant: variant)
         [fresh.id, fresh]
@@ -145,9 +146,11 @@ module App
 
       # A named direction; nil when it is a face or a saved one.
       def direction
-        text('square').empty? && Nockplane::Projection::ViewFrame.named?(text('orientation')) ?
-          text('orientation') :
+        if text('square').empty? && Nockplane::Projection::ViewFrame.named?(text('orientation'))
+          text('orientation')
+        else
           nil
+        end
       end
 
       # [dx, dy, dz, ux, uy, uz] of "square to this face", or of one of the model's own views.
@@ -197,9 +200,11 @@ module App
 
       def centre(shown, place)
         found = text('through').empty? ? nil : shown.own_anchorage.place(text('through'))
-        found ?
-          place.paper(*shown.turned_point(found)) :
+        if found
+          place.paper(*shown.turned_point(found))
+        else
           [(place.outline[0] + place.outline[2]) / 2, (place.outline[1] + place.outline[3]) / 2]
+        end
       end
 
       # Where a view that looks in a direction on paper stands: on that side in first angle, on the other in third.
@@ -260,11 +265,14 @@ module App
       # A model that the drawing shows follows its latest revision, or stays at one.
       def pin
         model = Records::Model.find(binding.model)
-        text('revision').empty? ?
-          D::ViewEdits.pin(@value, id, nil) :
+        if text('revision').empty?
+          D::ViewEdits.pin(@value, id, nil)
+        else
           D::ViewEdits.pin(@value, id, model.revision(text('revision').to_i).number)
+        end
       end
 
+      def new_views = D::ViewEdits.show_in_new_views(@value, id)
       def unbind = D::ViewEdits.remove_binding(@value, id)
 
       def binding

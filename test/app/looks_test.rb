@@ -68,6 +68,20 @@ class LooksTest < AppTest
     value = drawn.reload.value
     view = value.view(made.split('/')[1])
     assert_equal 'long', value.binding(view.binding).variant
+    shown = ->(slug) do
+      App::Presenters::DrawingPage.new(App::Records::Drawing.find_by(slug: slug), nil, nil).model_of_new_views
+    end
+    first = shown.call(drawn.slug)
+    post_data(
+      "/drawings/#{drawn.slug}/edits",
+      do: 'new views show',
+      what: "binding/#{view.binding}",
+      base: drawn.reload.version
+    )
+    assert_equal "#{family.slug}|long", shown.call(drawn.slug)
+    refute_equal first, shown.call(drawn.slug)
+    again = post_data("/drawings/#{drawn.slug}/edits", do: 'new views show', what: "binding/#{view.binding}")
+    assert_includes again['error'], 'new views show that model already'
     box = Nockplane::Drawings::ShownModel.of(App::Workshop.source, value, view).linework.box
     assert_in_delta 160, box[2] - box[0], 1e-6
     get "/drawings/#{drawn.slug}?select=#{made}"

@@ -47,6 +47,8 @@ module Nockplane
       def block(id) = @cells["block/#{id}"]
       def berth(id) = @cells["berth/#{id}"]
       def binding(id) = @cells["binding/#{id}"]
+      # The binding whose model new views show; nil of a drawing that shows none.
+      def new_views_binding = binding(meta.new_views) || bindings[0]
       def sheet(id) = @cells["sheet/#{id}"]
       def view(id) = @cells["view/#{id}"]
       def dimension(id) = @cells["dimension/#{id}"]

@@ -25,9 +25,8 @@ module Nockplane
       def restyle(drawing, id, scale: :keep, **more)
         view = drawing.view(id) or return Refusal.missing(:view, id)
         unless [nil, *Berth::STYLES.keys].include?(more[:style])
-          return Refusal.new(
-            "style '#{more[:style]}' is not known; use #{Berth::STYLES.keys.join(', ')}",
-            ["view/#{id}"]
+          return (
+            Refusal.new("style '#{more[:style]}' is not known; use #{Berth::STYLES.keys.join(', ')}", ["view/#{id}"])
           )
         end
 
@@ -36,10 +35,11 @@ module Nockplane
           return Refusal.new("tangent edges are #{tangents.join(', ')}", ["view/#{id}"])
         end
 
-        after = view.dup.tap do |v|
-          v.scale = scale unless scale == :keep
-          more.each { |k, value| v[k] = value }
-        end
+        after =
+          view.dup.tap do |v|
+            v.scale = scale unless scale == :keep
+            more.each { |k, value| v[k] = value }
+          end
         return Refusal.new("nothing is different at #{view.name}", ["view/#{id}"]) if after == view
 
         Edit.put("#{view.name} #{StyleWords.words(view, after, drawing.standard.decimal)}", after)
@@ -50,9 +50,11 @@ module Nockplane
         view = drawing.view(id) or return Refusal.missing(:view, id)
         return Refusal.missing(:sheet, sheet_id) unless drawing.sheet(sheet_id)
         if Folding.tied(view)
-          return Refusal.new(
-            "#{view.name} is in line with #{drawing.view(view.parent).name} and goes where that goes",
-            ["view/#{id}"]
+          return (
+            Refusal.new(
+              "#{view.name} is in line with #{drawing.view(view.parent).name} and goes where that goes",
+              ["view/#{id}"]
+            )
           )
         end
 
@@ -90,9 +92,11 @@ module Nockplane
         end
 
         if drawing.views.any? { |v| v.id != id && v.name == name }
-          return Refusal.new(
-            "another view is called '#{name}'; names are used in links and lists, so each has its own",
-            ["view/#{id}"]
+          return (
+            Refusal.new(
+              "another view is called '#{name}'; names are used in links and lists, so each has its own",
+              ["view/#{id}"]
+            )
           )
         end
 
@@ -135,13 +139,16 @@ module Nockplane
       end
 
       def alone(drawing, view)
-        drawing.settled(view).dup.tap do |v|
-          v.kind = Views::Pictorial::NAME if Views.of(view).pictorial?
-          v.kind = Views::Principal::NAME unless Views.of(view).pictorial?
-          v.sight = drawing.base_frame(view).numbers
-          v.scale = drawing.scale(view)
-          v.parent = v.direction = v.own = v.released = nil
-        end
+        drawing
+          .settled(view)
+          .dup
+          .tap do |v|
+            v.kind = Views::Pictorial::NAME if Views.of(view).pictorial?
+            v.kind = Views::Principal::NAME unless Views.of(view).pictorial?
+            v.sight = drawing.base_frame(view).numbers
+            v.scale = drawing.scale(view)
+            v.parent = v.direction = v.own = v.released = nil
+          end
       end
 
       # Follows the latest revision (nil), or stays at one.
@@ -151,6 +158,14 @@ module Nockplane
           revision ? "Pinned to revision #{revision}" : 'Follows the latest revision',
           binding.dup.tap { |b| b.follow, b.pinned = revision.nil?, revision }
         )
+      end
+
+      # New views show the model of a binding.
+      def show_in_new_views(drawing, id)
+        drawing.binding(id) or return Refusal.missing(:binding, id)
+        return Refusal.new('new views show that model already', []) if drawing.new_views_binding&.id == id
+
+        Edit.put('New views show another model', drawing.meta.dup.tap { |m| m.new_views = id })
       end
 
       # A binding that no view and no sheet uses.
@@ -163,9 +178,11 @@ module Nockplane
               .sheets
               .select { |s| s.binding == id }
               .map { |s| "the title block of sheet #{drawing.sheets.index(s) + 1}" }
-        users.empty? ?
-          Edit.new('Model no longer bound', { "binding/#{id}" => nil }) :
+        if users.empty?
+          Edit.new('Model no longer bound', { "binding/#{id}" => nil })
+        else
           Refusal.new("it is still used by #{users.join(', ')}", ["binding/#{id}"])
+        end
       end
 
       def moved(view, dx, dy)
