@@ -18,7 +18,7 @@ module App
 
         Records::Model.transaction do
           stamp = Time.now.change(usec: 0)
-          lines.select { |l| l['kind'] == 'drawing' }.each { |l| ThrowAway.drawing(Records::Drawing.find(l['id'])) }
+          lines.select { |l| l['kind'] == 'drawing' }.each { |l| ThrowAway.drawing(Records::Drawing.find(l['id']), stamp) }
           ids = lines.select { |l| l['kind'] == 'model' }.map { |l| l['id'] }
           guard(ids)
           Records::Model

@@ -25,9 +25,10 @@ module App
           end
         end
 
-        def drawing(drawing)
+        # stamp: when, the same for things that come back together.
+        def drawing(drawing, stamp = Time.now.change(usec: 0))
           VariantSheet.refuse(drawing, 'Throwing it away')
-          remove(drawing, Time.now.change(usec: 0))
+          remove(drawing, stamp)
         end
 
         # A model comes back with the drawings that went with it.

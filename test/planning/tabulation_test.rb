@@ -18,7 +18,7 @@ class TabulationTest < CoreTest
       a: {properties: {number: QI-1-A, finish: "Ra 1,6 µm ×"}}
       b: {length: 80, bore: 10, holes: 6}
       c: {bores: false}
-      d: {length: 0}
+      d: {length: 0, properties: {number: QI-1-D}}
     features:
       - {id: plate, type: extrude, profile: {kind: rectangle, width: length, height: 40}, depth: 8}
       - {id: eye, type: hole, on: plate/end.end, diameter: bore, through: true}
@@ -65,6 +65,7 @@ class TabulationTest < CoreTest
     assert_equal %w[8 10 8 –], rows.map { |r| r[bore] }
     assert_equal %w[4 6 – –], rows.map { |r| r[holes] }
     assert_equal 'QI-1-A', rows[0]['number']
+    assert_equal ['QI-1-D', 'cannot be built'], rows[3].values_at('number', 'name'), 'a row keeps its identification'
   end
 
   def test_the_table_stands_in_nobodys_way_and_is_as_wide_as_its_words

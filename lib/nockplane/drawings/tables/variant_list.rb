@@ -52,16 +52,11 @@ module Nockplane
         end
 
         def row(context, binding, revision, name, recipe)
+          number = recipe.variants[name].dig(Modelling::Variants::PROPERTIES, 'number').to_s
           model = context.source.model(Products::Subject.new(binding.model, revision, name))
-          given = recipe.variants[name][Modelling::Variants::PROPERTIES] || {}
-          {
-            'variant' => name,
-            'number' => given['number'].to_s,
-            'name' => model.name,
-            **values(context.drawing, model)
-          }
+          { 'variant' => name, 'number' => number, 'name' => model.name, **values(context.drawing, model) }
         rescue Modelling::RecipeFault
-          { 'variant' => name, 'number' => given.to_s, 'name' => 'cannot be built', **blanks(context.drawing) }
+          { 'variant' => name, 'number' => number, 'name' => 'cannot be built', **blanks(context.drawing) }
         end
 
         def lettered(drawing) = drawing.dimensions.select { |d| d.wording&.lettered? }
