@@ -135,6 +135,12 @@ module App
       end
     end
 
+    desc 'parts ASSEMBLY', 'what an assembly is made of, with quantities'
+    option :structure, default: 'all', desc: Nockplane::Products::Structure::KINDS.join(', ')
+    def parts(file)
+      guarded { report(Commands::Parts.call(read(file), Commands::Library.source(file), options[:structure])) }
+    end
+
     desc 'export FILE', 'the model as a file for other systems'
     option :to, required: true, desc: Exporting::KINDS.keys.join(', ')
     option :out, required: true, desc: 'the file to write'

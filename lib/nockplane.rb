@@ -8,13 +8,15 @@ require 'zeitwerk'
 # No web, no database, no clock lives below this module; app/, bin/ and test/ call it, never the other way round.
 module Nockplane
   # Part of every cache key: raise it whenever the kernel would compute something different from the same input.
-  KERNEL_VERSION = 11
+  KERNEL_VERSION = 12
 
   # Root of all errors of the core.
-  class Error < StandardError; end
+  class Error < StandardError
+  end
 
   # Marks errors that the person's input caused (shown in words, HTTP 422), as opposed to bugs (500).
-  module InputFault; end
+  module InputFault
+  end
 end
 
 loader = Zeitwerk::Loader.for_gem

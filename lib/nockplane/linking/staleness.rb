@@ -46,20 +46,21 @@ module Nockplane
 
       # [Adrift] at the revisions shown now.
       def adrift
-        @adrift ||= @drawing.dimensions.filter_map do |d|
-          view = @drawing.view(d.view)
-          next if fault(view.binding, view.revision)
+        @adrift ||=
+          @drawing.dimensions.filter_map do |d|
+            view = @drawing.view(d.view)
+            next if fault(view.binding, view.revision)
 
-          resolution = Anchors.resolve(d, model(view.binding, view.revision))
-          next if resolution.status == :kept
+            resolution = Anchors.resolve(d, model(view.binding, view.revision))
+            next if resolution.status == :kept
 
-          Adrift.new(
-            d,
-            view,
-            d.snapshot.words(@drawing.standard).to_s,
-            (resolution.proposals + [resolution.found]).compact
-          )
-        end
+            Adrift.new(
+              d,
+              view,
+              d.snapshot.words(@drawing.standard).to_s,
+              (resolution.proposals + [resolution.found]).compact
+            )
+          end
       end
 
       # [[view, words], ...]: what was drawn on views and lost its face, and views that can not show what they should.
@@ -78,7 +79,9 @@ module Nockplane
         tables = @drawing.tables.select { |t| t.view == view.id }
         shown = Drawings::ShownModel.of(@source, @drawing, view) unless tables.empty?
         lost = tables.select { |t| Drawings::Tables.of(t).listing(@drawing, t, shown).lost? }
-        lost.map { |t| "the origin of its #{Drawings::Tables.of(t).title}, or a point of it, is gone; pick another one" }
+        lost.map do |t|
+          "the origin of its #{Drawings::Tables.of(t).title}, or a point of it, is gone; pick another one"
+        end
       end
 
       def current? = behind.empty? && fields.empty? && adrift.empty?
@@ -145,9 +148,11 @@ module Nockplane
 
       def idle(views)
         broken = views.map { |v| fault(v.binding, target(v.binding)) }.compact.first
-        broken ?
-          "the latest revision can't be built, so the views stay as they are: #{broken}" :
+        if broken
+          "the latest revision can't be built, so the views stay as they are: #{broken}"
+        else
           'everything chosen shows the latest revision already'
+        end
       end
 
       def bound_sheets = @drawing.sheets.select(&:binding)
@@ -156,9 +161,11 @@ module Nockplane
       def update_label(views)
         return 'Title block brought up to the model' if views.empty?
 
-        views.size == 1 ?
-          "#{views[0].name} brought up to revision #{target(views[0].binding)}" :
+        if views.size == 1
+          "#{views[0].name} brought up to revision #{target(views[0].binding)}"
+        else
           "#{views.size} views brought up to their model"
+        end
       end
 
       def all_reached?(sheet, views)
@@ -190,18 +197,20 @@ module Nockplane
         numbers = []
         losing = []
         retied = []
-        @drawing.dimensions_of(view.id).each do |d|
-          next unless Anchors.resolve(d, model(view.binding, view.revision)).status == :kept
+        @drawing
+          .dimensions_of(view.id)
+          .each do |d|
+            next unless Anchors.resolve(d, model(view.binding, view.revision)).status == :kept
 
-          resolution = Anchors.resolve(d, model(view.binding, to))
-          losing << d.id if resolution.status == :adrift
-          retied << d.id if resolution.status == :retied
-          old, new =
-            [d.snapshot, resolution.found && Drawings::Annotations::Snapshot.of(resolution.found)].map do |s|
-              s&.words(@drawing.standard).to_s
-            end
-          numbers << Number.new(d.id, d.dimension, old, new) if new && new != old
-        end
+            resolution = Anchors.resolve(d, model(view.binding, to))
+            losing << d.id if resolution.status == :adrift
+            retied << d.id if resolution.status == :retied
+            old, new =
+              [d.snapshot, resolution.found && Drawings::Annotations::Snapshot.of(resolution.found)].map do |s|
+                s&.words(@drawing.standard).to_s
+              end
+            numbers << Number.new(d.id, d.dimension, old, new) if new && new != old
+          end
         [numbers, losing, retied]
       end
 
@@ -241,10 +250,10 @@ module Nockplane
         found
       end
 
-      def parts_differ?(old, new) = Modelling::PartsList.of(old) != Modelling::PartsList.of(new)
+      def parts_differ?(old, new) = Products::PartsList.of(old) != Modelling::PartsList.of(new)
 
       def parts(model)
-        Modelling::PartsList.of(model).then { |rows| "#{rows.size} rows, #{rows.sum { |r| r['quantity'].to_i }} parts" }
+        Products::PartsList.of(model).then { |rows| "#{rows.size} rows, #{rows.sum { |r| r['quantity'].to_i }} parts" }
       end
     end
   end

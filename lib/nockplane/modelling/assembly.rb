@@ -10,27 +10,32 @@ module Nockplane
 
       # One placed part: path of names ("wheel:carousel[2]"); reference: the model named; model: the Model (of a part);
       # transform: part to assembly; purchased; vertex, facet: where its solid starts in the assembly's, nil for a
-      # hidden one; part: which of the model's parts it is, nil when that is not known.
-      Instance = Struct.new(:path, :reference, :name, :properties, :transform, :purchased, :vertex, :facet, :part) do
-        def hidden? = facet.nil?
-        # The path without numbers of pattern instances: which component it is.
-        def component = path.gsub(/\[[^\]]*\]/, '')
-      end
-
-      # What Placement looks faces up in: the components placed before.
-      Placed = Struct.new(:solids) do
-        def face(name) = at(name)
-        def faces = solids.each_value.flat_map(&:faces)
-        def facets_of(name) = home(name).facets_of(at(name).name)
-
-        # A plane face that features have cut in several is still one plane: any of its pieces will do.
-        def at(name)
-          solid = home(name) or return nil
-          solid.face(name) || solid.faces.find { |f| f.surface.plane? && f.name.start_with?("#{name}~") }
+      # hidden one; part: which of the model's parts it is, nil when that is not known; variant: the row asked for.
+      Instance =
+        Struct.new(:path, :reference, :name, :properties, :transform, :purchased, :vertex, :facet, :part, :variant) do
+          def hidden? = facet.nil?
+          # The path without numbers of pattern instances: which component it is.
+          def component = path.gsub(/\[[^\]]*\]/, '')
         end
 
-        def home(name) = solids[name.to_s[/\A[^:]+/]]
-      end
+      # A sub-assembly as it is named: reference, name, properties, purchased and variant as of an Instance.
+      Unit = Struct.new(:reference, :name, :properties, :purchased, :variant)
+
+      # What Placement looks faces up in: the components placed before.
+      Placed =
+        Struct.new(:solids) do
+          def face(name) = at(name)
+          def faces = solids.each_value.flat_map(&:faces)
+          def facets_of(name) = home(name).facets_of(at(name).name)
+
+          # A plane face that features have cut in several is still one plane: any of its pieces will do.
+          def at(name)
+            solid = home(name) or return nil
+            solid.face(name) || solid.faces.find { |f| f.surface.plane? && f.name.start_with?("#{name}~") }
+          end
+
+          def home(name) = solids[name.to_s[/\A[^:]+/]]
+        end
 
       # recipe: AssemblyRecipe; part: ->(model, revision, variant, refine) giving its Model, nil when there is none;
       # exploded: with the explode steps done. Raises RecipeFault.
@@ -59,7 +64,8 @@ module Nockplane
           name: @recipe.name,
           features: @recipe.components.map { |c| [c['id'], "component #{c['model']}", c['hidden'] != true, nil] },
           components: @instances,
-          parts: @instances.all?(&:part) ? @parts.keys : []
+          parts: @instances.all?(&:part) ? @parts.keys : [],
+          units: @units
         )
       end
 
@@ -72,6 +78,7 @@ module Nockplane
         @warnings = []
         @gaps = []
         @parts = {}.compare_by_identity
+        @units = {}
         @vertex = @facet = 0
         @placed = Placed.new({})
         @recipe.components.each_with_index { |c, i| component(c, "components[#{i}]") }
@@ -122,6 +129,7 @@ module Nockplane
         hidden = given['hidden'] == true
         part.threads.each { |face, thread| @threads["#{name}:#{face}"] = thread }
         inner.each { |i| @instances << instance(name, given, part, i, transform, hidden) }
+        name_units(name, given, part)
         return moved if hidden
 
         @solids << moved
@@ -132,22 +140,40 @@ module Nockplane
         moved
       end
 
+      # What stands in it as a sub-assembly, with those inside.
+      def name_units(name, given, part)
+        return unless part.assembly?
+
+        bought = given['purchased'] == true
+        @units[name] = Unit.new(given['model'].to_s, part.name, part.properties, bought, given['variant'])
+        part.units.each do |path, unit|
+          @units["#{name}:#{path}"] = bought ? unit.dup.tap { |u| u.purchased = true } : unit
+        end
+      end
+
       def instance(name, given, part, inner, transform, hidden)
         purchased = given['purchased'] == true || inner&.purchased == true
         at =
-          hidden || inner&.hidden? ?
-            [nil, nil] :
-            [@vertex + (inner ? inner.vertex : 0), @facet + (inner ? inner.facet : 0)]
+          (
+            if hidden || inner&.hidden?
+              [nil, nil]
+            else
+              [@vertex + (inner ? inner.vertex : 0), @facet + (inner ? inner.facet : 0)]
+            end
+          )
         unless inner
-          return Instance.new(
-            name,
-            given['model'].to_s,
-            part.name,
-            part.properties,
-            transform,
-            purchased,
-            *at,
-            index(part.solid)
+          return (
+            Instance.new(
+              name,
+              given['model'].to_s,
+              part.name,
+              part.properties,
+              transform,
+              purchased,
+              *at,
+              index(part.solid),
+              given['variant']
+            )
           )
         end
 
@@ -160,7 +186,8 @@ module Nockplane
           transform.after(inner.transform),
           purchased,
           *at,
-          own
+          own,
+          inner.variant
         )
       end
 
@@ -171,10 +198,14 @@ module Nockplane
       def explosion(id)
         return nil unless @exploded
 
-        @recipe.explode.each_with_index.select { |s, _| s['components'].include?(id) }.reduce(nil) do |sum, (step, i)|
-          distance = Fields.new(@recipe, @scope, step, "explode[#{i}]").length('distance')
-          Geometry::Vec.along(sum || [0.0, 0.0, 0.0], Geometry::Vec.unit(step['direction'].map(&:to_f)), distance)
-        end
+        @recipe
+          .explode
+          .each_with_index
+          .select { |s, _| s['components'].include?(id) }
+          .reduce(nil) do |sum, (step, i)|
+            distance = Fields.new(@recipe, @scope, step, "explode[#{i}]").length('distance')
+            Geometry::Vec.along(sum || [0.0, 0.0, 0.0], Geometry::Vec.unit(step['direction'].map(&:to_f)), distance)
+          end
       end
     end
   end

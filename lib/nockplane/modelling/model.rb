@@ -12,7 +12,7 @@ module Nockplane
     # file was not understood ([{ entity:, count:, meaning:, example: }]); nil of a built one; gaps: what of the shape
     # is not as the file means it ([{ face: name or nil, why:, stands_in: }]: a flat piece takes the face's place).
     # parts: of an assembly, each Solid that stands in it once, where it was made (Assembly::Instance#part says which);
-    # empty when some is mirrored.
+    # empty when some is mirrored. units: sub-assemblies { path of an instance => Assembly::Unit }.
     Model =
       Struct.new(
         :solid,
@@ -33,6 +33,7 @@ module Nockplane
         :report,
         :gaps,
         :parts,
+        :units,
         keyword_init: true
       ) do
         def initialize(
@@ -44,6 +45,7 @@ module Nockplane
           measured: [],
           gaps: [],
           parts: [],
+          units: {},
           **
         )
           super

@@ -20,7 +20,7 @@ module Nockplane
         def corner = 'title block'
         def grows = 'up'
         def room = 12
-        def rows(_table, context) = context.model ? Modelling::PartsList.of(context.model) : []
+        def rows(_table, context) = context.model ? Products::PartsList.of(context.model) : []
       end
     end
   end

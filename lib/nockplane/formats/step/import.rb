@@ -10,7 +10,8 @@ module Nockplane
         Result = Struct.new(:model, :parts, :product, keyword_init: true)
 
         # Entities that are read or need not be: what else occurs is told in the report.
-        KNOWN = /\A(?:
+        KNOWN =
+          /\A(?:
           CARTESIAN_POINT|DIRECTION|VECTOR|.*_POINT|.*EDGE.*|.*LOOP|.*BOUND|.*FACE|.*SHELL|.*SURFACE.*|.*CURVE.*|
           LINE|PLANE|CIRCLE|ELLIPSE|PARABOLA|HYPERBOLA|POLYLINE|AXIS[12]_PLACEMENT.*|.*BREP.*|PRODUCT.*|
           .*CONTEXT.*|APPLICATION_.*|.*REPRESENTATION.*|.*UNIT.*|.*MEASURE.*|DIMENSIONAL_.*|NEXT_ASSEMBLY.*|
@@ -57,7 +58,7 @@ module Nockplane
         rescue *Report::WRONG_KINDS => e
           raise Unreadable,
                 "the file can't be read: a record has parameters of the wrong kind (#{e.message[0, 80]}). It may be " \
-                "damaged; export it again."
+                  'damaged; export it again.'
         rescue SystemStackError
           raise Unreadable, 'the records of the file refer to each other without end; export it again'
         end
@@ -99,26 +100,35 @@ module Nockplane
           @parts = {}
           labels = {}
           solids = {}.compare_by_identity
-          instances = occurrences.filter_map do |o|
-            solid = solid(o.body) or next
-            @parts[labels[o.body.key] ||= "#{o.product.number} #{labels.size + 1}"] ||= solid
-            placed << (moved = copy_of(solid, o))
-            at = [vertex, facet]
-            vertex += moved.xs.size
-            facet += moved.facets.size
-            Modelling::Assembly::Instance.new(
-              o.path,
-              o.product.number,
-              o.product.name,
-              properties(o.product),
-              o.transform,
-              false,
-              *at,
-              o.transform.mirrors? ? nil : (solids[solid] ||= solids.size)
-            )
-          end
+          instances =
+            occurrences.filter_map do |o|
+              solid = solid(o.body) or next
+              @parts[labels[o.body.key] ||= "#{o.product.number} #{labels.size + 1}"] ||= solid
+              placed << (moved = copy_of(solid, o))
+              at = [vertex, facet]
+              vertex += moved.xs.size
+              facet += moved.facets.size
+              Modelling::Assembly::Instance.new(
+                o.path,
+                o.product.number,
+                o.product.name,
+                properties(o.product),
+                o.transform,
+                false,
+                *at,
+                o.transform.mirrors? ? nil : (solids[solid] ||= solids.size)
+              )
+            end
           nothing if placed.empty?
-          model(products.root, Solids::Mesh.compound(placed), instances, instances.all?(&:part) ? solids.keys : [])
+          parts = instances.all?(&:part) ? solids.keys : []
+          model(products.root, Solids::Mesh.compound(placed), instances, parts, units(products))
+        end
+
+        # Sub-assemblies by their paths.
+        def units(products)
+          products.sub_assemblies.transform_values do |p|
+            Modelling::Assembly::Unit.new(p.number, p.name, properties(p), false)
+          end
         end
 
         # The solid of an occurrence where it stands, its faces behind its path.
@@ -134,8 +144,8 @@ module Nockplane
         def nothing
           words = Report.words(@report.to_a).first(3).join('; ')
           raise Unreadable,
-                "the file holds no solid, shell or tessellated shape that can be " \
-                "shown#{": #{words}" unless words.empty?}. Export the model as solids (AP203, AP214 or AP242)."
+                'the file holds no solid, shell or tessellated shape that can be ' \
+                  "shown#{": #{words}" unless words.empty?}. Export the model as solids (AP203, AP214 or AP242)."
         end
 
         def properties(product)
@@ -147,7 +157,7 @@ module Nockplane
           }.reject { |_, v| v.to_s.empty? }
         end
 
-        def model(product, solid, instances, parts = [])
+        def model(product, solid, instances, parts = [], units = {})
           name = [product.name, product.number].find { |n| !n.to_s.empty? } || 'Imported model'
           kept = Annotations.new(@file, @names, @report, solid)
           given = kept.dimensions
@@ -169,7 +179,8 @@ module Nockplane
             measured: measured(solid),
             report: @report.to_a,
             gaps: gaps,
-            parts: parts
+            parts: parts,
+            units: units
           )
         end
 
@@ -197,18 +208,20 @@ module Nockplane
           if @report.gaps.any?
             one = @report.gaps.size == 1
             found << "incomplete: #{@report.gaps.size} #{one ? 'piece' : 'pieces'} of the shape could not be read " \
-                     "and #{one ? 'is' : 'are'} named under Import; drawings say so"
+              "and #{one ? 'is' : 'are'} named under Import; drawings say so"
           end
 
           found << "the model is open along #{open} chords; its volume and mass are not right" unless open.zero?
           n = @report.to_a.size
-          n.zero? ?
-            found :
+          if n.zero?
+            found
+          else
             found +
               [
                 "#{n} #{n == 1 ? 'kind of thing' : 'kinds of things'} in the file could not be taken over; see the " \
-                "import report"
+                  'import report'
               ]
+          end
         end
 
         # { face name => [r, g, b] } of faces with a colour of their own or of their solid.

@@ -27,6 +27,12 @@ module Nockplane
         # [Occurrence] of everything that has a shape, in the order of the tree.
         def occurrences = @occurrences ||= walked
 
+        # { path of names => Product } of what has others standing in it, the roots aside.
+        def sub_assemblies
+          occurrences
+          @sub_assemblies || {}
+        end
+
         # The product of the file as a whole: the first root.
         def root = product(roots.first)
 
@@ -36,9 +42,11 @@ module Nockplane
         def product(id)
           (@products ||= {})[id] ||= begin
             record = id && @file.at(@definitions[id])
-            record ?
-              Product.new(id, text(record[0]), text(record[1]), text(record[2]), @properties[id] || {}) :
+            if record
+              Product.new(id, text(record[0]), text(record[1]), text(record[2]), @properties[id] || {})
+            else
               Product.new(nil, '', '', '', {})
+            end
           end
         end
 
@@ -54,6 +62,7 @@ module Nockplane
 
         def walked
           @found = []
+          @sub_assemblies = {}
           roots.each { |id| walk(id, roots.size > 1 ? [label(id)] : [], Placing::HERE, []) }
           @found.empty? ? loose : @found
         end
@@ -122,9 +131,10 @@ module Nockplane
           if above.include?(id) || above.size > MAX_DEPTH
             raise Unreadable,
                   "the product structure refers to itself (#{label(id)}) or is more than #{MAX_DEPTH} deep; export " \
-                  "it again"
+                    'it again'
           end
 
+          @sub_assemblies[path.join(':')] = product(id) if path.any? && @children[id].any?
           reps(id).each { |rep| represent(rep, product(id), path, place, []) }
           names = Hash.new(0)
           @children[id].each do |usage, child, name, code|
@@ -147,11 +157,13 @@ module Nockplane
 
           items = Array(record.args[1]).grep(Part21::Ref).map { |r| @file[r] }
           add(rep, record, items, product, path, place) if items.any? { |i| i.is?(*Shapes::ITEMS) }
-          items.select { |i| i.is?('MAPPED_ITEM') }.each_with_index do |item, k|
-            map = @file[item[1]]
-            here = placing.of_item(item, map, record, place.scale)
-            represent(map[1].id, product, path + [mapped_name(item, k)], place.after(here), above + [rep])
-          end
+          items
+            .select { |i| i.is?('MAPPED_ITEM') }
+            .each_with_index do |item, k|
+              map = @file[item[1]]
+              here = placing.of_item(item, map, record, place.scale)
+              represent(map[1].id, product, path + [mapped_name(item, k)], place.after(here), above + [rep])
+            end
         end
 
         def mapped_name(item, k) = clean(text(item[0]).then { |n| n.empty? ? 'item' : n }) + "[#{k + 1}]"
