@@ -191,7 +191,7 @@ class HouseTest < CoreTest
       Products::Source.new(
         library: ->(name, _) { { 'block' => part, 'pin' => part.sub('Block', 'Pin').sub('QI-1', 'QI-2') }[name] }
       ) { |_, _| UNIT }
-    rows = Modelling::PartsList.of(source.model(Products::Subject.new('m', 1)))
+    rows = Products::PartsList.of(source.model(Products::Subject.new('m', 1)))
     assert_equal [%w[1 1 Block QI-1], %w[2 3 Pin QI-2]],
                  rows.map { |r| r.values_at('item', 'quantity', 'name', 'number') }
     assert_equal 'purchased', rows[1]['remarks']

@@ -1,0 +1,203 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    module SheetMetal
+      # A solid read as a sheet: its walls and bends, joined at tangent lines, each with its place in the flat. The largest
+      # wall (or the one named) stays where it is; all others come down beside it.
+      class Sheet
+        # mm within which a wall must come to lie where its neighbours put it.
+        NEAR = 1e-2
+
+        # One wall or bend: place: Wall or Bend; regions: of the shown side, by number; links: [[node, Topology::Edge,
+        # region], ...].
+        Node = Struct.new(:index, :regions, :plane, :links, :place) { def bend? = !plane }
+
+        # base: the wall that stays where it is.
+        attr_reader :skins, :nodes, :rule, :solid, :base
+
+        # rule: BendRule; shown: name of a plane face that is looked at in the flat; nil: the side towards which most
+        # bends come up. Raises Refused.
+        def initialize(solid, rule, shown: nil)
+          @solid = solid
+          @rule = rule
+          @skins = Skins.new(solid, start: shown)
+          @front, @back = @skins.sides
+          @front, @back = @back, @front if shown.nil? && turned?
+          join
+          place
+          reach_all
+        end
+
+        def thickness = @skins.thickness
+        def bends = @nodes.select(&:bend?)
+        # The frame of the flat: z towards who looks at it.
+        def frame = base.place.lying
+
+        # { region of either side => Node }
+        def node_of
+          @node_of ||=
+            begin
+              found = @front.to_h { |r| [r, node_at(r)] }
+              @back.each { |r| found[r] = behind(r, found) }
+              found
+            end
+        end
+
+        def front?(region) = (@in_front ||= @front.to_h { |r| [r, true] })[region]
+
+        private
+
+        # Do more bends go away from the first side than come up to it? Of as many, the side that looks up, to the right
+        # or back.
+        def turned?
+          up, down = @front.select { |r| @skins.surface(r).kind == :cylinder }.partition { |r| !@skins.convex?(r) }
+            .map { |list| list.sum { |r| length(r) } }
+          return down > up if (up - down).abs > NEAR
+
+          normal = @skins.facet(@front[0]).normal
+          normal.reverse.find { |c| c.abs > 1e-6 }.negative?
+        end
+
+        # mm of a bend along its axis.
+        def length(region)
+          axis = @skins.surface(region).axis
+          vertices(region).map { |v| Geometry::Vec.dot(@solid.point(v), axis) }.minmax.then { |a, b| b - a }
+        end
+
+        def vertices(region)
+          @skins.topology.regions[region].facets.flat_map { |i| @solid.facets[i].loops.flatten }.uniq
+        end
+
+        # Regions that continue each other become one node; tangent lines between nodes their links.
+        def join
+          parent = @front.to_h { |r| [r, r] }
+          root = ->(r) { parent[r] == r ? r : (parent[r] = root[parent[r]]) }
+          @front.each do |r|
+            @skins.smooth(r).each { |o, _| parent[root[o]] = root[r] if parent[o] && same?(r, o) }
+          end
+          groups = @front.group_by(&root)
+          @nodes =
+            groups.values.each_with_index.map { |rs, i| Node.new(i, rs, @skins.surface(rs[0]).plane?, []) }
+          @node_at = @nodes.flat_map { |n| n.regions.map { |r| [r, n] } }.to_h
+          @nodes.each do |n|
+            n.regions.each do |r|
+              @skins.smooth(r).each { |o, edge| n.links << [@node_at[o], edge, r] if @node_at[o] && @node_at[o] != n }
+            end
+          end
+        end
+
+        def node_at(region) = @node_at[region]
+
+        def same?(a, b)
+          s, t = @skins.surface(a), @skins.surface(b)
+          s.plane? && t.plane? ? true : s.kind == t.kind && s.coincident?(t, NEAR / 10)
+        end
+
+        # (Of the named face the wall it is on, else the largest one.)
+        def place
+          @base = @node_at[@front[0]]
+          @base = @nodes.reject(&:bend?).max_by { |n| size(n) } unless @base.plane
+          facet = @skins.facet(@base.regions[0])
+          home = Geometry::Frame.facing(@solid.point(facet.loops[0][0]), facet.normal)
+          @base.place = Wall.new(home, home)
+          queue = [@base]
+          while (node = queue.shift)
+            node.links.each { |other, edge, region| queue << other if placed?(node, other, edge, region) }
+          end
+        end
+
+        # Gives the node beyond a line its place; of one that has it, checks that it is the same.
+        def placed?(node, other, edge, region)
+          ends = edge.vertices.values_at(0, -1).map { |v| @solid.point(v) }
+          ends.reverse! unless edge.regions[0] == region
+          home, lying = line(node, ends)
+          if other.place
+            agree(node, other, ends)
+            return false
+          end
+
+          other.place = other.bend? ? bend(other, home, lying) : Wall.new(home, lying)
+          true
+        end
+
+        # Frames at a tangent line of a node, as it stands and as it lies.
+        def line(node, (from, to))
+          along = Geometry::Vec.unit(Geometry::Vec.sub(to, from))
+          return node.place.edge(from, Geometry::Vec.cross(along, node.place.home.z)) unless node.bend?
+
+          at = node.place.unwound(node.place.rolled(from)[0])
+          forwards = at > node.place.angle / 2
+          node.place.edge(from, forwards ? node.place.angle : 0.0, forwards)
+        end
+
+        def bend(node, home, lying)
+          region = node.regions[0]
+          up = !@skins.convex?(region)
+          radius = @skins.surface(region).radius
+          turned = { radius: radius, up: up, thickness: thickness, angle: 1.0, allowance: 1.0 }
+          trial = Bend.new(home, lying, **turned)
+          angles = node.regions.flat_map { |r| vertices(r) }.map { |v| trial.unwound(trial.rolled(@solid.point(v))[0]) }
+          angle = angles.max
+          inside = trial.inside_radius.round(6)
+          mm = @rule.allowance((angle * 180 / Math::PI).round(6), inside, thickness.round(6))
+          Bend.new(home, lying, **turned, angle: angle, allowance: mm)
+        end
+
+        def agree(node, other, ends)
+          return if ends.all? { |p| Geometry::Vec.distance(node.place.flat(p), other.place.flat(p)) < NEAR }
+
+          name = @skins.name(other.regions[0])
+          raise Refused, "the walls close on themselves at #{name}; cut a gap along one edge so that they come apart"
+        end
+
+        def size(node)
+          node.regions.sum do |r|
+            @skins.topology.regions[r].facets.sum { |i| Solids::Mass.facet_area(@solid, @solid.facets[i]) }
+          end
+        end
+
+        # The node in front of a region of the back.
+        def behind(region, found)
+          if @skins.surface(region).plane?
+            node = found[@skins.opposite(region)[1]]
+            return node if node
+          end
+          point = Solids::Ray.middles(@solid, [@skins.facet(region)], 1)[0][1]
+          node = @nodes.find { |n| @skins.surface(region).plane? == n.plane && under?(n, point) } ||
+                 @nodes.find { |n| @skins.surface(region).plane? == n.plane && under?(n, point, near: false) }
+          node || raise(Refused, "#{@skins.name(region)} has nothing of the sheet's other side in front of it")
+        end
+
+        # Does a point lie one thickness behind a node? near: within its length, too.
+        def under?(node, point, near: true)
+          out, along =
+            if node.bend?
+              angle, v, w = node.place.rolled(point)
+              return false unless node.place.unwound(angle).between?(-NEAR, node.place.angle + NEAR)
+
+              [w, v]
+            else
+              _, v, w = node.place.home.local(point)
+              [w, v]
+            end
+          return false unless (out + thickness).abs < thickness * 0.1
+
+          !near || node.plane || along.between?(*reach(node))
+        end
+
+        # mm along a bend from end to end.
+        def reach(node)
+          (@reach ||= {})[node.index] ||=
+            node.regions.flat_map { |r| vertices(r) }.map { |v| node.place.rolled(@solid.point(v))[1] }.minmax
+              .then { |a, b| [a - NEAR, b + NEAR] }
+        end
+
+        def reach_all
+          lost = @nodes.find { |n| n.place.nil? } or return
+          raise Refused, "#{@skins.name(lost.regions[0])} hangs together with the rest by no bend"
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,177 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    module SheetMetal
+      # The facets of a sheet, each with the wall or bend it belongs to: those of the two sides as they are; those between
+      # (edges, holes, forms) cut at the tangent lines, and in bends at every angle where one of them has a corner.
+      class Strips
+        Facet = Solids::Facet
+
+        # pool: Solids::VertexPool of all vertices; facets and nodes: side by side; forms: names of faces that leave the
+        # sheet; front, back: { vertex => true } of the two sides.
+        attr_reader :pool, :facets, :nodes, :forms, :front, :back
+
+        # Raises Refused.
+        def initialize(solid, sheet)
+          @solid = solid
+          @sheet = sheet
+          @pool = Solids::VertexPool.new(solid.xs, solid.ys, solid.zs)
+          @forms = []
+          sort
+          Solids::Components.of(@between) { true }.each { |ids| take(ids.map { |i| @between[i] }) }
+          @facets = Solids::Repair.split_t_junctions(@pool, @facets)
+          index_sides
+        end
+
+        private
+
+        def sort
+          @facets = []
+          @nodes = []
+          @side = []
+          @between = []
+          @beside = Hash.new { |h, k| h[k] = [] }
+          regions = @sheet.node_of
+          @solid.facets.each do |f|
+            region = @sheet.skins.region_of(f)
+            node = regions[region]
+            next @between << f unless node
+
+            keep(f, node, @sheet.front?(region) ? :front : :back)
+            f.each_edge { |a, b| @beside[key(a, b)] << [node, region] }
+          end
+        end
+
+        def keep(facet, node, side = nil)
+          @facets << facet
+          @nodes << node
+          @side << side
+        end
+
+        def key(a, b) = a < b ? (a << 32) | b : (b << 32) | a
+
+        # Facets that hang together between the sides.
+        def take(facets)
+          met = facets.flat_map { |f| edges(f).flat_map { |a, b| @beside.fetch(key(a, b), []) } }.uniq
+          nodes = met.map(&:first).uniq(&:index)
+          raise Refused, "#{facets[0].face.name} has no part in the sheet; a hollow or a loose body" if nodes.empty?
+
+          if nodes.size == 1 && !nodes[0].bend?
+            check_form(facets, nodes[0], met.map(&:last).uniq)
+            return facets.each { |f| keep(f, nodes[0]) }
+          end
+          spread(facets, nodes)
+        end
+
+        def edges(facet)
+          found = []
+          facet.each_edge { |a, b| found << [a, b] }
+          found
+        end
+
+        # What leaves the sheet must be a form pressed into it: it opens on both sides, within a wall.
+        def check_form(facets, node, regions)
+          off = facets.flat_map { |f| f.loops.flatten }.uniq.find { |v| leaves?(node, v) } or return
+          face = facets.find { |f| f.loops.any? { |l| l.include?(off) } }.face.name
+          both = regions.map { |r| @sheet.front?(r) ? true : false }.uniq.size == 2
+          if !both || at_outline?(facets, regions)
+            raise Refused,
+                  "#{face} stands up from #{@sheet.skins.name(node.regions[0])} without a bend; only walls joined by " \
+                  "cylindrical bends come down flat"
+          end
+
+          @forms << face
+        end
+
+        def leaves?(node, vertex)
+          out = node.place.home.local(@solid.point(vertex))[2]
+          slack = @sheet.thickness * 0.02
+          out > slack || out < -@sheet.thickness - slack
+        end
+
+        # Do the facets run along the outline of a wall?
+        def at_outline?(facets, regions)
+          theirs = facets.flat_map { |f| edges(f).map { |a, b| key(a, b) } }.to_h { |k| [k, true] }
+          regions.any? do |r|
+            outline = @sheet.skins.outline(r)
+            outline.each_cons(2).any? { |a, b| theirs[key(a, b)] }
+          end
+        end
+
+        # Cut where walls and bends meet, and given to them.
+        def spread(facets, nodes)
+          pieces = facets.flat_map { |f| Solids::Triangulator.convex_pieces(@solid, f).map { |ids| [ids, f] } }
+          bends = nodes.select(&:bend?).map { |n| Sector.new(@sheet, n, @pool) }
+          bends.each { |b| pieces = cut(pieces, b) { b.ends } }
+          owners = pieces.map { |ids, _| bends.find { |b| b.holds?(ids) } }
+          bends.each do |b|
+            mine, others = pieces.each_index.partition { |i| owners[i].equal?(b) }
+            angles = b.angles(mine.flat_map { |i| pieces[i][0] })
+            fine = cut(mine.map { |i| pieces[i] }, b) { b.planes(angles) }
+            pieces = others.map { |i| pieces[i] } + fine
+            owners = others.map { |i| owners[i] } + fine.map { b }
+          end
+          assign(pieces, owners)
+        end
+
+        def cut(pieces, sector)
+          cutting = Cutting.new(@pool)
+          yield.reduce(pieces) do |list, (point, normal)|
+            list.flat_map do |ids, f|
+              sector.near?(ids) ? cutting.call(ids, point, normal).map { |part| [part, f] } : [[ids, f]]
+            end
+          end
+        end
+
+        # Those in no bend belong to the wall they touch.
+        def assign(pieces, owners)
+          made = pieces.map { |ids, f| f.trimmed(@pool, [ids]) }
+          made.zip(owners).each { |f, o| keep(f, o.node) if o }
+          rest = made.each_index.reject { |i| owners[i] }.map { |i| made[i] }
+          Solids::Components.of(rest) { true }.each do |ids|
+            group = ids.map { |i| rest[i] }
+            walls = group.flat_map { |f| edges(f).flat_map { |a, b| touching(a, b) } }.uniq(&:index)
+            raise Refused, lost(group, walls) unless walls.size == 1
+
+            check_reach(group, walls[0])
+            group.each { |f| keep(f, walls[0]) }
+          end
+        end
+
+        # Walls at an edge, or at one that it is a piece of (both ends lie on edges of the wall's faces).
+        def touching(a, b) = @beside.fetch(key(a, b), []).map(&:first).reject(&:bend?)
+
+        def lost(group, walls)
+          name = group[0].face.name
+          return "#{name} belongs to no wall and to no bend" if walls.empty?
+
+          names = walls.map { |n| @sheet.skins.name(n.regions[0]) }
+          "#{names.first(2).join(' and ')} touch at #{name} without a bend; leave a gap between them"
+        end
+
+        def check_reach(group, node)
+          off = group.find { |f| f.loops[0].any? { |v| far?(node, v) } } or return
+          raise Refused,
+                "#{off.face.name} stands up from #{@sheet.skins.name(node.regions[0])} without a bend; only walls " \
+                "joined by cylindrical bends come down flat"
+        end
+
+        def far?(node, vertex)
+          out = node.place.home.local(@pool.point(vertex))[2]
+          slack = @sheet.thickness * 0.02
+          out > slack || out < -@sheet.thickness - slack
+        end
+
+        def index_sides
+          @front = {}
+          @back = {}
+          @facets.each_with_index do |f, i|
+            into = { front: @front, back: @back }[@side[i]] or next
+            f.loops.each { |l| l.each { |v| into[v] = true } }
+          end
+        end
+      end
+    end
+  end
+end
