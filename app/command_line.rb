@@ -141,6 +141,13 @@ module App
       guarded { report(Commands::Parts.call(read(file), Commands::Library.source(file), options[:structure])) }
     end
 
+    desc 'flat FILE', 'a sheet-metal part laid flat: its blank and bends'
+    option :k, type: :numeric, aliases: ['--k'], desc: "neutral factor, 0 to 1 (without it the part's own rule)"
+    option :out, desc: 'OUT.svg (1:1) or OUT.step; without it nothing is written'
+    def flat(file)
+      guarded { report(Commands::Flat.call(read(file), Commands::Library.source(file), options[:k], options[:out])) }
+    end
+
     desc 'export FILE', 'the model as a file for other systems'
     option :to, required: true, desc: Exporting::KINDS.keys.join(', ')
     option :out, required: true, desc: 'the file to write'

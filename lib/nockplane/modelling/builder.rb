@@ -36,8 +36,9 @@ module Nockplane
 
       # Outcome of one feature: the solid after it, its dimensions, threads, warnings, and its tools [[Solid,
       # operation], ...].
-      # plane: the Frame of a datum plane, else nil.
-      Step = Struct.new(:solid, :dimensions, :threads, :warnings, :tools, :plane)
+      # plane: the Frame of a datum plane, else nil; stock: SheetMetal::Stock from here on, nil where nothing changes;
+      # taken: ids of earlier features whose dimensions stand among its own.
+      Step = Struct.new(:solid, :dimensions, :threads, :warnings, :tools, :plane, :stock, :taken)
 
       # The Model of a Recipe. refine as in Solids::Discretise. Raises RecipeFault naming feature, line and reason.
       def self.build(recipe, refine: 1, cache: Prefixes.new) = new(recipe, refine, cache).model
@@ -51,6 +52,7 @@ module Nockplane
       def model
         @scope = Scope.of(@recipe)
         steps = run
+        check_folded(steps)
         solid = steps.reverse.map(&:solid).find { |s| s } or
           raise RecipeFault,
                 Fault.new(@recipe.line('features'), 'features', 'every feature is switched off; nothing is left')
@@ -60,7 +62,7 @@ module Nockplane
           solid: solid,
           values: @scope.values,
           parameters: listed_parameters,
-          dimensions: present(steps.flat_map(&:dimensions)),
+          dimensions: present(dimensions(steps)),
           threads: steps.map(&:threads).reduce({}, :merge),
           warnings: warnings,
           properties: @recipe.properties,
@@ -68,11 +70,25 @@ module Nockplane
           features:
             @recipe.features.each_with_index.map do |f, i|
               [f['id'], f['type'], active?(f, i), f['active'].is_a?(String) ? f['active'] : nil]
-            end
+            end,
+          stock: steps.filter_map(&:stock).last
         )
       end
 
       private
+
+      def dimensions(steps)
+        taken = steps.flat_map(&:taken)
+        steps.flat_map { |s| s.dimensions.reject { |d| taken.include?(d.feature) && !s.taken.include?(d.feature) } }
+      end
+
+      # A part is issued bent: what was unfolded must be folded again.
+      def check_folded(steps)
+        return unless steps.filter_map(&:stock).last&.unfolded
+
+        index = @recipe.features.rindex { |f| f['type'] == 'unfold' }
+        fault("features[#{index}]", "what is unfolded here is never folded again; add a feature of type 'fold'")
+      end
 
       def run
         key = "#{KERNEL_VERSION}:#{@refine}"
@@ -114,8 +130,8 @@ module Nockplane
         path = "features[#{index}]"
         planes = earlier.transform_values(&:plane).compact
         made = Features.make(Fields.new(@recipe, @scope, feature, path, planes), body, @refine, earlier)
-        warnings = []
-        solid = combine(made, body, path, warnings)
+        warnings = made.remarks.dup
+        solid = made.replacement || combine(made, body, path, warnings)
         check_hit(made, solid, path)
         warnings.concat(thin_walls(made, feature['id'], solid, path))
         Step.new(
@@ -123,13 +139,17 @@ module Nockplane
           made.dimensions,
           made.threads,
           warnings,
-          made.copies,
-          made.is_a?(Features::Plane) ? made.frame : nil
+          made.replacement ? [] : made.copies,
+          made.is_a?(Features::Plane) ? made.frame : nil,
+          made.stock,
+          made.taken
         )
       rescue Solids::Boolean::OpenResult => e
         fault(path, unclosed(feature, e))
       rescue Geometry::ZeroVector
         fault(path, 'a face of this feature has no area; check its sizes')
+      rescue SheetMetal::Refused => e
+        fault(path, e.message)
       end
 
       def unclosed(feature, error)
@@ -137,16 +157,18 @@ module Nockplane
 
         "the #{feature['type']} runs into another feature that lies over the edge " \
           "(#{error.message[/near .*?\)/] || 'place not known'}); " \
-          "put it before that feature, name fewer edges, or use a smaller " \
+          'put it before that feature, name fewer edges, or use a smaller ' \
           "#{feature['type'] == 'round' ? 'radius' : 'setback'}"
       end
 
       def combine(made, body, path, warnings)
         return made.copies.empty? ? nil : union_all(made.tools) if body.nil?
 
-        result = made.copies.slice_when { |a, b| a[1] != b[1] }.reduce(body) do |solid, run|
-          apply(solid, batches(run.map(&:first)), run[0][1])
-        end
+        result =
+          made
+            .copies
+            .slice_when { |a, b| a[1] != b[1] }
+            .reduce(body) { |solid, run| apply(solid, batches(run.map(&:first)), run[0][1]) }
         fault(path, 'nothing is left of the part after this; make the feature smaller or move it') if result.empty?
         if made.copies.any? { |_, o| o == :boss } && result.shells.size > body.shells.size
           warnings << "#{path}: a body of this feature does not touch the rest of the part"
@@ -157,9 +179,12 @@ module Nockplane
 
       def apply(solid, tools, operation)
         case operation
-        when :cut then tools.reduce(solid) { |s, tool| Solids::Boolean.difference(s, tool) }
-        when :intersect then Solids::Boolean.intersection(solid, tools.reduce { |a, b| Solids::Boolean.union(a, b) })
-        else tools.reduce(solid) { |s, tool| Solids::Boolean.union(s, tool) }
+        when :cut
+          tools.reduce(solid) { |s, tool| Solids::Boolean.difference(s, tool) }
+        when :intersect
+          Solids::Boolean.intersection(solid, tools.reduce { |a, b| Solids::Boolean.union(a, b) })
+        else
+          tools.reduce(solid) { |s, tool| Solids::Boolean.union(s, tool) }
         end
       end
 
@@ -187,7 +212,7 @@ module Nockplane
         fault(
           path,
           "#{missed.first(4).join(', ')} #{missed.size == 1 ? 'misses' : 'miss'} the part; move it onto the material " \
-          "or change its size"
+            'or change its size'
         )
       end
 
@@ -201,7 +226,7 @@ module Nockplane
         found = thickness < 1e-6 ? 'leaves no wall' : "leaves a wall of only #{Fault.mm(thickness)} mm"
         [
           "#{path} (#{id}): #{found} near (#{place.map { |c| Fault.mm(c.round(2) + 0.0) }.join(', ')}) mm; move it " \
-          "or change a size"
+            'or change a size'
         ]
       end
 

@@ -19,7 +19,14 @@ module Nockplane
         'chamfer' => 'EdgeTreatment',
         'plane' => 'Plane',
         'mirror' => 'Mirror',
-        'repeat' => 'Repeat'
+        'repeat' => 'Repeat',
+        'sheet' => 'Sheet',
+        'flange' => 'Flange',
+        'hem' => 'Hem',
+        'jog' => 'Jog',
+        'relief' => 'Relief',
+        'unfold' => 'Unfold',
+        'fold' => 'Fold'
       }.freeze
 
       # earlier: { feature id => Builder::Step } of the features before it.

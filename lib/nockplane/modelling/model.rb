@@ -13,6 +13,7 @@ module Nockplane
     # is not as the file means it ([{ face: name or nil, why:, stands_in: }]: a flat piece takes the face's place).
     # parts: of an assembly, each Solid that stands in it once, where it was made (Assembly::Instance#part says which);
     # empty when some is mirrored. units: sub-assemblies { path of an instance => Assembly::Unit }.
+    # stock: SheetMetal::Stock of a part of sheet metal, nil of others.
     Model =
       Struct.new(
         :solid,
@@ -34,6 +35,7 @@ module Nockplane
         :gaps,
         :parts,
         :units,
+        :stock,
         keyword_init: true
       ) do
         def initialize(

@@ -33,8 +33,18 @@ module Nockplane
         @prefixes = prefixes
       end
 
-      # Modelling::Model of a subject. Raises RecipeFault.
-      def model(subject) = model_of(@texts.of(subject), exploded: subject.exploded?)
+      # Modelling::Model of a subject. Raises RecipeFault, SheetMetal::Refused of a flat state that there is not.
+      def model(subject)
+        text = @texts.of(subject)
+        return model_of(text, exploded: subject.exploded?) unless subject.flat?
+
+        @store.fetch(key('flat-model', text)) { Modelling::SheetMetal::FlatModel.of(model_of(text), flat(text)) }
+      end
+
+      # Flats, in the store as the model is.
+      def flats = @flats ||= Flats.new(self)
+      # Modelling::SheetMetal::Flat of a text. Raises SheetMetal::Refused.
+      def flat(text) = flats.of(text)
 
       # Modelling::Model of recipe or assembly text; exploded: an assembly with its explode steps done.
       def model_of(text, refine: 1, exploded: false)
@@ -86,7 +96,7 @@ module Nockplane
       # Ids of the ribs of a subject that an opening cuts lengthwise; none of what is no recipe.
       def ribs(subject, opening)
         text = @texts.of(subject)
-        return [] if opening.bend || !own_recipe?(text)
+        return [] if opening.bend || subject.state || !own_recipe?(text)
 
         normals = opening.tools.filter_map(&:plane)
         normals.empty? ? [] : Ribs.lengthwise(Modelling::Recipe.parse(text), model_of(text).solid, normals)
@@ -107,13 +117,14 @@ module Nockplane
       # [Axis]
       def axes(subject)
         text = @texts.of(subject)
-        @store.fetch(key('axes', text, subject.exploded?)) { Ractor.make_shareable(Axis.all(model(subject).solid)) }
+        @store.fetch(key('axes', text, stated(subject))) { Ractor.make_shareable(Axis.all(model(subject).solid)) }
       end
 
       # Is a model, with its axes, there already?
       def modelled?(subject)
         text = @texts.of(subject)
-        @store.known?(key('model', text, 1, subject.exploded?)) && @store.known?(key('axes', text, subject.exploded?))
+        made = subject.flat? ? key('flat-model', text) : key('model', text, 1, subject.exploded?)
+        @store.known?(made) && @store.known?(key('axes', text, stated(subject)))
       end
 
       # Key of the lines of a subject in a frame, cut open when an opening is given.
@@ -200,7 +211,15 @@ module Nockplane
 
       def own_recipe?(text) = !Modelling::AssemblyRecipe.is?(text) && !Modelling::ImportReference.is?(text)
 
-      def edge_set(subject) = edge_set_of(@texts.of(subject), exploded: subject.exploded?)
+      # What keys say of a subject's state.
+      def stated(subject) = subject.flat? ? subject.state : subject.exploded?
+
+      def edge_set(subject)
+        text = @texts.of(subject)
+        return edge_set_of(text, exploded: subject.exploded?) unless subject.flat?
+
+        @store.fetch(key('edges', text, subject.state)) { Projection::EdgeSet.new(model(subject).solid) }
+      end
 
       def weighed(text)
         coarse = model_of(text)

@@ -26,6 +26,15 @@ module Nockplane
 
         attr_reader :placement
 
+        # Of sheet metal: what it is made of, where this feature lays that down or changes it; else nil.
+        def stock = nil
+        # The body in place of the one before, nil where tools are added and cut.
+        def replacement = nil
+        # Sentences about what a person should look at.
+        def remarks = []
+        # Ids of earlier features whose dimensions this one says anew, since it moved them.
+        def taken = []
+
         def operation = @operation ||= @f.choice('operation', %w[boss cut intersect], 'boss')
         def cut? = operation == 'cut'
 
@@ -42,13 +51,23 @@ module Nockplane
         # A ModelDimension for a field; names: faces without the instance prefix unless they contain '/'.
         def dimension(fields, field, kind, faces, **more)
           parameter = fields.parameter(field)
-          path = if parameter then parameter.path
-                 elsif fields.literal?(field) then fields.path_of(field)
-                 end
+          path =
+            if parameter
+              parameter.path
+            elsif fields.literal?(field)
+              fields.path_of(field)
+            end
           ModelDimension.new(
-            id: dimension_id(fields.path_of(field)), feature: @f.id, kind: kind, parameter: parameter&.name, path: path,
-            tolerance: parameter&.tolerance, unit: kind == :angle ? 'deg' : 'mm', count: 1,
-            faces: faces.map { |n| n.include?('/') ? n : "#{first.name}/#{n}" }, **more
+            id: dimension_id(fields.path_of(field)),
+            feature: @f.id,
+            kind: kind,
+            parameter: parameter&.name,
+            path: path,
+            tolerance: parameter&.tolerance,
+            unit: kind == :angle ? 'deg' : 'mm',
+            count: 1,
+            faces: faces.map { |n| n.include?('/') ? n : "#{first.name}/#{n}" },
+            **more
           )
         end
 
@@ -57,11 +76,12 @@ module Nockplane
         def dimension_id(path)
           rest = path.delete_prefix("#{@f.path}.").split('.')
           fields = @f
-          words = rest[0...-1].flat_map do |key|
-            list, index = key.match(/\A(\w+)(?:\[(\d+)\])?\z/).captures
-            fields = index ? fields.parts(list)[index.to_i] : fields.part(list)
-            index && fields.raw('name') ? [fields.raw('name')] : [key]
-          end
+          words =
+            rest[0...-1].flat_map do |key|
+              list, index = key.match(/\A(\w+)(?:\[(\d+)\])?\z/).captures
+              fields = index ? fields.parts(list)[index.to_i] : fields.part(list)
+              index && fields.raw('name') ? [fields.raw('name')] : [key]
+            end
           [@f.id, *words, rest[-1]].join('.')
         end
 
@@ -90,9 +110,10 @@ module Nockplane
         # Fields object and field name for a path such as "features[0].profile.steps[1].length".
         def field_of(path)
           rest = path.delete_prefix("#{@f.path}.").split('.')
-          fields = rest[0...-1].reduce(@f) do |f, key|
-            (m = key.match(/\A(\w+)\[(\d+)\]\z/)) ? f.parts(m[1])[m[2].to_i] : f.part(key)
-          end
+          fields =
+            rest[0...-1].reduce(@f) do |f, key|
+              (m = key.match(/\A(\w+)\[(\d+)\]\z/)) ? f.parts(m[1])[m[2].to_i] : f.part(key)
+            end
           [fields, rest[-1]]
         end
 
@@ -126,8 +147,16 @@ module Nockplane
             next if grid[key].zero?
 
             other = @placement.instances.find { |i| i.name == grid_name(1 + c, 1 + r) } or next
-            dimension(grid[:fields], field, :centres, ["#{first.name}/#{anchor_face}", "#{other.name}/#{anchor_face}"],
-                      value: grid[key].abs, from: first.frame.origin, to: other.frame.origin, axis: first.frame.z)
+            dimension(
+              grid[:fields],
+              field,
+              :centres,
+              ["#{first.name}/#{anchor_face}", "#{other.name}/#{anchor_face}"],
+              value: grid[key].abs,
+              from: first.frame.origin,
+              to: other.frame.origin,
+              axis: first.frame.z
+            )
           end
         end
 

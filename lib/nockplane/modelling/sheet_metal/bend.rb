@@ -33,6 +33,11 @@ module Nockplane
           [Math.atan2(u, reach), v, @sense * (Math.hypot(u, reach) - @radius)]
         end
 
+        # Radians from where it begins to where a direction away from its axis points.
+        def angle_towards(radial)
+          Math.atan2(Geometry::Vec.dot(radial, @home.x), @sense * Geometry::Vec.dot(radial, @home.z))
+        end
+
         # Where a point lies in the flat: as far from where the bend begins as its angle tells, whatever its depth.
         def flat(point)
           angle, along, out = rolled(point)
@@ -52,8 +57,10 @@ module Nockplane
           x = @home.direction(Math.cos(angle) * sign, 0.0, -@sense * Math.sin(angle) * sign)
           z = @home.direction(@sense * Math.sin(angle), 0.0, Math.cos(angle))
           way = @lying.direction(sign, 0.0)
-          [Geometry::Frame.new(standing(angle, along, 0.0), z, x),
-           Geometry::Frame.new(@lying.point(width_at(angle), along), @lying.z, way)]
+          [
+            Geometry::Frame.new(standing(angle, along, 0.0), z, x),
+            Geometry::Frame.new(@lying.point(width_at(angle), along), @lying.z, way)
+          ]
         end
 
         # mm of the flat up to an angle; past the start by what lies before it. (An angle just under a whole turn is one
@@ -62,7 +69,7 @@ module Nockplane
 
         # An angle between a little before the start and a turn after it.
         def unwound(angle) = angle < -SLACK ? angle + (2 * Math::PI) : angle
-        SLACK = 1e-3
+        SLACK = 0.1
 
         # A point that stands at an angle, mm along, mm out of the shown side.
         def standing(angle, along, out)

@@ -6,9 +6,9 @@ module Nockplane
       # The flat state of a part: the blank as a solid in the place of its largest wall, and what a drawing says of it.
       # Plain, frozen data.
       class Flat
-        # A bend as it lies: angle in degrees; radius: inside; allowance, deduction, length (of its line, what is cut away
-        # left out) in mm; up: does it come up towards who looks at the blank?; segments: [[from, to], ...] model points of
-        # its line; edges: the same of the two ends of its zone; faces: names.
+        # A bend as it lies: angle in degrees; radius: inside; allowance, deduction, length (of its line, what is cut
+        # away left out) in mm; up: does it come up towards who looks at the blank?; segments: [[from, to], ...] model
+        # points of its line; edges: the same of the two ends of its zone; faces: names.
         Line =
           Struct.new(
             :id,
@@ -22,12 +22,19 @@ module Nockplane
             :edges,
             :faces,
             keyword_init: true
-          ) { def direction = up ? 'up' : 'down' }
+          ) do
+            def direction = up ? 'up' : 'down'
+            # "UP 90° R3" (SM-21).
+            def words = "#{direction.upcase} #{Fault.mm(angle.round(2))}° R#{Fault.mm(radius.round(3))}"
+          end
 
-        # solid: Solids::Solid; frame: on the side that is looked at, x along its longer side, z towards who looks; rule:
-        # in words; thickness: mm; lines: [Line]; warnings: sentences; forms: names of faces kept as they are; walls:
-        # { face name of the part => [home, lying] Frames of the wall it is on }.
-        attr_reader :solid, :frame, :rule, :thickness, :lines, :warnings, :forms, :walls, :front
+        # A wall: the frames it stands and lies in, and its box in the one it stands in, [x0, y0, x1, y1] mm.
+        Wall = Struct.new(:home, :lying, :box)
+
+        # solid: Solids::Solid; frame: on the side that is looked at, x along its longer side, z towards who looks;
+        # rule: in words; thickness: mm; lines: [Line]; warnings: sentences; forms: names of faces kept as they are;
+        # walls: [Wall].
+        attr_reader :solid, :frame, :rule, :thickness, :lines, :warnings, :forms, :walls
 
         # shown: name of the face that is looked at, nil for the side towards which most bends come up. Raises Refused.
         def self.of(solid, rule, shown: nil) = new(Unfolding.new(Sheet.new(solid, rule, shown: shown)))
@@ -38,7 +45,6 @@ module Nockplane
           @thickness = sheet.thickness.round(6)
           @rule = sheet.rule.to_s
           @forms = unfolding.forms
-          @front = @solid.facets.select { |f| level?(f, sheet.frame) }.map { |f| f.face.name }.uniq
           @frame = Outlines.of(self, sheet.frame).frame
           @lines = Lines.of(sheet, self)
           @walls = walls_of(sheet)
@@ -59,20 +65,21 @@ module Nockplane
         private
 
         def walls_of(sheet)
-          found = {}
-          sheet.nodes.reject(&:bend?).each do |n|
-            n.regions.each { |r| found[sheet.skins.name(r)] = [n.place.home, n.place.lying] }
-          end
-          sheet.node_of.each { |r, n| found[sheet.skins.name(r)] ||= [n.place.home, n.place.lying] unless n.bend? }
-          found
+          sheet
+            .nodes
+            .reject(&:bend?)
+            .map do |n|
+              us, vs = n.regions.flat_map { |r| sheet.skins.corners(r) }.map { |p| n.place.home.local(p) }.transpose
+              Wall.new(n.place.home, n.place.lying, [us.min, vs.min, us.max, vs.max])
+            end
         end
 
         def told(sheet)
           sharp = @lines.select { |l| l.radius < sheet.thickness - 1e-6 }.map(&:radius).uniq
           found =
             sharp.map do |r|
-              "an inside radius of #{Fault.mm(r)} mm is less than the thickness of #{Fault.mm(@thickness)} mm; see the " \
-              "material's data whether it bears that"
+              "an inside radius of #{Fault.mm(r)} mm is less than the thickness of #{Fault.mm(@thickness)} mm; see " \
+                "the material's data whether it bears that"
             end
           found << "kept as formed, not laid flat: #{@forms.join(', ')}" if @forms.any?
           found
@@ -83,7 +90,7 @@ module Nockplane
           if outlines.overlap > 1e-3
             raise Refused,
                   "parts of the flat sheet lie on each other (#{outlines.overlap.round(1)} mm² at " \
-                  "#{outlines.overlapping.join(' and ')}); shorten or mitre a wall"
+                    "#{outlines.overlapping.join(' and ')}); shorten or mitre a wall"
           end
           return if outlines.pieces == 1
 

@@ -37,15 +37,24 @@ module Nockplane
           middle = ids.map { |i| @pool.point(i) }.transpose.map { |c| c.sum / ids.size }
           angle, along, out = @bend.rolled(middle)
           angle = @bend.unwound(angle)
-          angle.between?(-1e-9, @bend.angle + 1e-9) && along.between?(@along[0] - slack, @along[1] + slack) &&
+          angle.between?(-1e-9, @bend.angle + 1e-9) && along.between?(@along[0] - NEAR, @along[1] + NEAR) &&
             out.between?(-@bend.thickness - slack, slack)
+        end
+
+        # Does a facet stand square to the bend's axis?
+        def square?(facet) = Geometry::Vec.dot(facet.normal, @bend.home.y).abs > 1 - 1e-9
+
+        # Number of the strip between two of the angles asked for last that a polygon lies in.
+        def strip(ids)
+          angle = @bend.unwound(@bend.rolled(ids.map { |i| @pool.point(i) }.transpose.map { |c| c.sum / ids.size })[0])
+          @angles.count { |a| a < angle }
         end
 
         # Angles at which polygons in it have corners, its ends apart.
         def angles(ids)
           found = ids.uniq.map { |i| @bend.unwound(@bend.rolled(@pool.point(i))[0]) }.sort
           found = found.select { |a| a.between?(NEAR / 10, @bend.angle - (NEAR / 10)) }
-          found.slice_when { |a, b| b - a > 1e-7 }.map(&:first)
+          @angles = found.slice_when { |a, b| b - a > 1e-7 }.map(&:first)
         end
 
         private
@@ -61,8 +70,7 @@ module Nockplane
 
         def box
           steps = (0..8).map { |i| @bend.angle * i / 8 }
-          points =
-            steps.product(@along, [0.0, -@bend.thickness]).map { |a, v, w| @bend.standing(a, v, w) }
+          points = steps.product(@along, [0.0, -@bend.thickness]).map { |a, v, w| @bend.standing(a, v, w) }
           bulge = (@bend.inside_radius + @bend.thickness) * (1 - Math.cos(@bend.angle / 16))
           lows, highs = points.transpose.map(&:minmax).transpose
           lows.map { |c| c - bulge } + highs.map { |c| c + bulge }

@@ -3,11 +3,11 @@
 module Nockplane
   module Modelling
     module SheetMetal
-      # A solid read as a sheet: its walls and bends, joined at tangent lines, each with its place in the flat. The largest
-      # wall (or the one named) stays where it is; all others come down beside it.
+      # A solid read as a sheet: its walls and bends, joined at tangent lines, each with its place in the flat. The
+      # largest wall (or the one named) stays where it is; all others come down beside it.
       class Sheet
         # mm within which a wall must come to lie where its neighbours put it.
-        NEAR = 1e-2
+        NEAR = 0.05
 
         # One wall or bend: place: Wall or Bend; regions: of the shown side, by number; links: [[node, Topology::Edge,
         # region], ...].
@@ -46,13 +46,23 @@ module Nockplane
 
         def front?(region) = (@in_front ||= @front.to_h { |r| [r, true] })[region]
 
+        # Does a wall's shown side cover a point (that stands)?
+        def covers?(node, point)
+          node.regions.any? do |r|
+            @skins.topology.regions[r].facets.any? { |i| Solids::Ray.within?(@solid, @solid.facets[i], point) }
+          end
+        end
+
         private
 
         # Do more bends go away from the first side than come up to it? Of as many, the side that looks up, to the right
         # or back.
         def turned?
-          up, down = @front.select { |r| @skins.surface(r).kind == :cylinder }.partition { |r| !@skins.convex?(r) }
-            .map { |list| list.sum { |r| length(r) } }
+          up, down =
+            @front
+              .select { |r| @skins.surface(r).kind == :cylinder }
+              .partition { |r| !@skins.convex?(r) }
+              .map { |list| list.sum { |r| length(r) } }
           return down > up if (up - down).abs > NEAR
 
           normal = @skins.facet(@front[0]).normal
@@ -73,12 +83,9 @@ module Nockplane
         def join
           parent = @front.to_h { |r| [r, r] }
           root = ->(r) { parent[r] == r ? r : (parent[r] = root[parent[r]]) }
-          @front.each do |r|
-            @skins.smooth(r).each { |o, _| parent[root[o]] = root[r] if parent[o] && same?(r, o) }
-          end
+          @front.each { |r| @skins.smooth(r).each { |o, _| parent[root[o]] = root[r] if parent[o] && same?(r, o) } }
           groups = @front.group_by(&root)
-          @nodes =
-            groups.values.each_with_index.map { |rs, i| Node.new(i, rs, @skins.surface(rs[0]).plane?, []) }
+          @nodes = groups.values.each_with_index.map { |rs, i| Node.new(i, rs, @skins.surface(rs[0]).plane?, []) }
           @node_at = @nodes.flat_map { |n| n.regions.map { |r| [r, n] } }.to_h
           @nodes.each do |n|
             n.regions.each do |r|
@@ -111,7 +118,7 @@ module Nockplane
         def placed?(node, other, edge, region)
           ends = edge.vertices.values_at(0, -1).map { |v| @solid.point(v) }
           ends.reverse! unless edge.regions[0] == region
-          home, lying = line(node, ends)
+          home, lying = line(node, ends, other)
           if other.place
             agree(node, other, ends)
             return false
@@ -122,13 +129,25 @@ module Nockplane
         end
 
         # Frames at a tangent line of a node, as it stands and as it lies.
-        def line(node, (from, to))
-          along = Geometry::Vec.unit(Geometry::Vec.sub(to, from))
-          return node.place.edge(from, Geometry::Vec.cross(along, node.place.home.z)) unless node.bend?
+        def line(node, (from, to), other)
+          unless node.bend?
+            axis = @skins.surface(other.regions[0]).axis
+            along = Geometry::Vec.dot(axis, Geometry::Vec.sub(to, from)).positive? ? axis : Geometry::Vec.neg(axis)
+            return node.place.edge(foot(node, other, from), Geometry::Vec.cross(along, node.place.home.z))
+          end
 
           at = node.place.unwound(node.place.rolled(from)[0])
           forwards = at > node.place.angle / 2
           node.place.edge(from, forwards ? node.place.angle : 0.0, forwards)
+        end
+
+        # The point of a wall's plane where a bend touches it, beside a point of the mesh.
+        def foot(node, bend, point)
+          cylinder = @skins.surface(bend.regions[0])
+          off = Geometry::Vec.dot(Geometry::Vec.sub(point, cylinder.origin), cylinder.axis)
+          axis = Geometry::Vec.along(cylinder.origin, cylinder.axis, off)
+          normal = node.place.home.z
+          Geometry::Vec.along(axis, normal, @skins.convex?(bend.regions[0]) ? cylinder.radius : -cylinder.radius)
         end
 
         def bend(node, home, lying)
@@ -137,11 +156,35 @@ module Nockplane
           radius = @skins.surface(region).radius
           turned = { radius: radius, up: up, thickness: thickness, angle: 1.0, allowance: 1.0 }
           trial = Bend.new(home, lying, **turned)
-          angles = node.regions.flat_map { |r| vertices(r) }.map { |v| trial.unwound(trial.rolled(@solid.point(v))[0]) }
-          angle = angles.max
+          angle = angle_of(node, trial)
           inside = trial.inside_radius.round(6)
           mm = @rule.allowance((angle * 180 / Math::PI).round(6), inside, thickness.round(6))
           Bend.new(home, lying, **turned, angle: angle, allowance: mm)
+        end
+
+        # Radians from where a bend begins to where it ends: at the line where it touches what follows; of one that ends
+        # free by its farthest corner.
+        def angle_of(node, trial)
+          met = node.links.filter_map { |other, edge, _| touching(node, trial, other, edge) }.max
+          return met if met && met > 0.01
+
+          node.regions.flat_map { |r| vertices(r) }.map { |v| trial.unwound(trial.rolled(@solid.point(v))[0]) }.max
+        end
+
+        # The angle of the line between a bend and another node; of two that touch there at opposite sides the one near
+        # the mesh.
+        def touching(node, trial, other, edge)
+          near = trial.unwound(trial.rolled(@solid.point(edge.vertices[0]))[0])
+          found =
+            if other.bend?
+              own, its = [node, other].map { |n| @skins.surface(n.regions[0]) }
+              between = Geometry::Vec.sub(its.origin, own.origin)
+              [between, Geometry::Vec.neg(between)]
+            else
+              normal = @skins.facet(other.regions[0]).normal
+              [trial.up? ? Geometry::Vec.neg(normal) : normal]
+            end
+          found.map { |radial| trial.unwound(trial.angle_towards(radial)) }.min_by { |a| (a - near).abs }
         end
 
         def agree(node, other, ends)
@@ -164,8 +207,9 @@ module Nockplane
             return node if node
           end
           point = Solids::Ray.middles(@solid, [@skins.facet(region)], 1)[0][1]
-          node = @nodes.find { |n| @skins.surface(region).plane? == n.plane && under?(n, point) } ||
-                 @nodes.find { |n| @skins.surface(region).plane? == n.plane && under?(n, point, near: false) }
+          node =
+            @nodes.find { |n| @skins.surface(region).plane? == n.plane && under?(n, point) } ||
+              @nodes.find { |n| @skins.surface(region).plane? == n.plane && under?(n, point, near: false) }
           node || raise(Refused, "#{@skins.name(region)} has nothing of the sheet's other side in front of it")
         end
 
@@ -188,9 +232,12 @@ module Nockplane
 
         # mm along a bend from end to end.
         def reach(node)
-          (@reach ||= {})[node.index] ||=
-            node.regions.flat_map { |r| vertices(r) }.map { |v| node.place.rolled(@solid.point(v))[1] }.minmax
-              .then { |a, b| [a - NEAR, b + NEAR] }
+          (@reach ||= {})[node.index] ||= node
+            .regions
+            .flat_map { |r| vertices(r) }
+            .map { |v| node.place.rolled(@solid.point(v))[1] }
+            .minmax
+            .then { |a, b| [a - NEAR, b + NEAR] }
         end
 
         def reach_all

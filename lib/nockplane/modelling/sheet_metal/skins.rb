@@ -38,7 +38,7 @@ module Nockplane
         # The region of the other side behind a plane one, and how far: [mm, region]; nils where nothing is behind it.
         # (Asked at several points: behind some a countersink may lie.)
         def opposite(region)
-          @opposite[region] ||= met(region).then { |all| all.max_by { |mm, r| all.count([mm, r]) } || [nil, nil] }
+          @opposite[region] ||= met(region).group_by(&:last).max_by { |_, all| all.sum(&:first) }&.first || [nil, nil]
         end
 
         # Corners of a region's facets, mm.
@@ -50,7 +50,9 @@ module Nockplane
         # Vertices round the longest loop of a region, the first again at the end.
         def outline(region)
           loops = @topology.regions[region].loops.map { |loop| chain(loop) }
-          loops.max_by { |ids| ids.each_cons(2).sum { |a, b| Geometry::Vec.distance(@solid.point(a), @solid.point(b)) } }
+          loops.max_by do |ids|
+            ids.each_cons(2).sum { |a, b| Geometry::Vec.distance(@solid.point(a), @solid.point(b)) }
+          end
         end
 
         def facet(region) = @solid.facets[@topology.regions[region].facets[0]]
@@ -66,14 +68,16 @@ module Nockplane
         # Points of a face that are asked what is behind them.
         POINTS = 5
 
+        # [[mm2 that a point stands for, [mm, region]], ...]
         def met(region)
           facets = @topology.regions[region].facets.map { |i| @solid.facets[i] }
           inwards = Geometry::Vec.neg(facets[0].normal)
-          found =
-            Solids::Ray.middles(@solid, facets, POINTS).filter_map do |_, p|
-              Solids::Ray.exit(@solid, p, inwards)
+          Solids::Ray
+            .middles(@solid, facets, POINTS)
+            .filter_map do |size, p|
+              mm, f = Solids::Ray.exit(@solid, p, inwards)
+              [size, [(mm / FINE).round * FINE, @region_of[f]]] if mm
             end
-          found.map { |mm, f| [(mm / FINE).round * FINE, @region_of[f]] }
         end
 
         def index
@@ -85,19 +89,39 @@ module Nockplane
           @topology.edges.each do |edge|
             a, b = edge.vertices
             f, g = at[(a << 32) | b], at[(b << 32) | a]
-            next unless f && g && smooth_at?(f, g, a, b)
+            next unless f && g
 
             one, other = @region_of[f], @region_of[g]
+            next unless tangent?(one, other) && smooth_at?(f, g, a, b)
+
             @smooth[one] << [other, edge]
             @smooth[other] << [one, edge]
           end
         end
 
+        # Cosine of an angle of a few degrees: an imported mesh is that coarse along a tangent line.
+        ABOUT = 0.99
+
         def smooth_at?(f, g, a, b)
-          [a, b].all? do |v|
-            dot = Geometry::Vec.dot(@solid.outward(f, v), @solid.outward(g, v))
-            dot > 1 - Geometry::Tolerance::TANGENT
-          end
+          [a, b].all? { |v| Geometry::Vec.dot(@solid.outward(f, v), @solid.outward(g, v)) > ABOUT }
+        end
+
+        # Do two surfaces touch along a line? (By themselves: the meshes of files have their corners beside it.)
+        def tangent?(one, other)
+          s, t = [one, other].map { |r| surface(r) }.sort_by { |x| x.plane? ? 0 : 1 }
+          return Geometry::Vec.parallel?(s.axis, t.axis, 1e-4) if s.plane? && t.plane?
+          return false unless [s, t].all? { |x| x.plane? || x.kind == :cylinder }
+          return touching?(s, t) if s.plane?
+
+          off = Geometry::Vec.sub(t.origin, s.origin)
+          apart = Geometry::Vec.length(Geometry::Vec.along(off, s.axis, -Geometry::Vec.dot(off, s.axis)))
+          Geometry::Vec.parallel?(s.axis, t.axis, 1e-4) &&
+            [s.radius + t.radius, (s.radius - t.radius).abs].any? { |r| (apart - r).abs < NEAR }
+        end
+
+        def touching?(plane, cylinder)
+          Geometry::Vec.dot(plane.axis, cylinder.axis).abs < 1e-4 &&
+            (plane.distance(cylinder.origin).abs - cylinder.radius).abs < NEAR
         end
 
         def area(facet) = Solids::Mass.facet_area(@solid, facet)
@@ -107,10 +131,12 @@ module Nockplane
         def thinnest(start)
           planes = @topology.regions.each_index.select { |r| surface(r).plane? }.sort_by { |r| -area_of(r) }
           votes = Hash.new { |h, k| h[k] = [] }
-          planes.first(ASKED).each do |r|
-            mm, behind = opposite(r)
-            votes[(mm / NEAR).round] << r if behind && facing?(r, behind)
-          end
+          planes
+            .first(ASKED)
+            .each do |r|
+              mm, behind = opposite(r)
+              votes[(mm / NEAR).round] << r if behind && facing?(r, behind)
+            end
           refuse('no two plane faces lie opposite each other, so there is no sheet') if votes.empty?
 
           _, list = votes.max_by { |_, rs| rs.sum { |r| area_of(r) } }
@@ -120,7 +146,8 @@ module Nockplane
         end
 
         def chosen(start)
-          start && @topology.regions.each_index.find { |r| @topology.regions[r].face.named?(start) && surface(r).plane? }
+          start &&
+            @topology.regions.each_index.find { |r| @topology.regions[r].face.named?(start) && surface(r).plane? }
         end
 
         # Are two plane faces antiparallel?
@@ -175,7 +202,7 @@ module Nockplane
 
             refuse(
               "the part has not one thickness: #{Fault.mm(@thickness.round(3))} mm over most of it, but " \
-              "#{mm ? "#{Fault.mm(mm.round(3))} mm" : 'nothing'} behind #{name(r)}"
+                "#{mm ? "#{Fault.mm(mm.round(3))} mm" : 'nothing'} behind #{name(r)}"
             )
           end
         end

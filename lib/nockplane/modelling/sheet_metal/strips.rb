@@ -3,8 +3,9 @@
 module Nockplane
   module Modelling
     module SheetMetal
-      # The facets of a sheet, each with the wall or bend it belongs to: those of the two sides as they are; those between
-      # (edges, holes, forms) cut at the tangent lines, and in bends at every angle where one of them has a corner.
+      # The facets of a sheet, each with the wall or bend it belongs to: those of the two sides as they are; those
+      # between (edges, holes, forms) cut at the tangent lines, and in bends at every angle where one of them has a
+      # corner.
       class Strips
         Facet = Solids::Facet
 
@@ -21,6 +22,8 @@ module Nockplane
           sort
           Solids::Components.of(@between) { true }.each { |ids| take(ids.map { |i| @between[i] }) }
           @facets = Solids::Repair.split_t_junctions(@pool, @facets)
+          rejoin
+          give_walls
           index_sides
         end
 
@@ -30,6 +33,7 @@ module Nockplane
           @facets = []
           @nodes = []
           @side = []
+          @origin = []
           @between = []
           @beside = Hash.new { |h, k| h[k] = [] }
           regions = @sheet.node_of
@@ -43,10 +47,12 @@ module Nockplane
           end
         end
 
-        def keep(facet, node, side = nil)
+        # origin: [the facet it is a piece of, number of the strip of the bend], nil of a whole one.
+        def keep(facet, node, side = nil, origin = nil)
           @facets << facet
           @nodes << node
           @side << side
+          @origin << origin
         end
 
         def key(a, b) = a < b ? (a << 32) | b : (b << 32) | a
@@ -78,7 +84,7 @@ module Nockplane
           if !both || at_outline?(facets, regions)
             raise Refused,
                   "#{face} stands up from #{@sheet.skins.name(node.regions[0])} without a bend; only walls joined by " \
-                  "cylindrical bends come down flat"
+                    'cylindrical bends come down flat'
           end
 
           @forms << face
@@ -103,44 +109,62 @@ module Nockplane
         def spread(facets, nodes)
           pieces = facets.flat_map { |f| Solids::Triangulator.convex_pieces(@solid, f).map { |ids| [ids, f] } }
           bends = nodes.select(&:bend?).map { |n| Sector.new(@sheet, n, @pool) }
-          bends.each { |b| pieces = cut(pieces, b) { b.ends } }
-          owners = pieces.map { |ids, _| bends.find { |b| b.holds?(ids) } }
-          bends.each do |b|
-            mine, others = pieces.each_index.partition { |i| owners[i].equal?(b) }
-            angles = b.angles(mine.flat_map { |i| pieces[i][0] })
-            fine = cut(mine.map { |i| pieces[i] }, b) { b.planes(angles) }
-            pieces = others.map { |i| pieces[i] } + fine
-            owners = others.map { |i| owners[i] } + fine.map { b }
-          end
-          assign(pieces, owners)
+          bends.each { |b| pieces = cut(pieces, b, b.ends) }
+          pieces
+            .group_by { |ids, _| bends.find { |b| b.holds?(ids) } }
+            .each do |bend, list|
+              next list.each { |ids, f| keep(f.trimmed(@pool, [ids]), nil) } unless bend
+
+              # (What stands square to the bend stays plane: it needs no more corners.)
+              level, curved = list.partition { |_, f| bend.square?(f) }
+              planes = bend.planes(bend.angles(curved.flat_map(&:first)))
+              (level + cut(curved, bend, planes)).each do |ids, f|
+                keep(f.trimmed(@pool, [ids]), bend.node, nil, [f, bend.square?(f) ? 0 : bend.strip(ids)])
+              end
+            end
         end
 
-        def cut(pieces, sector)
+        def cut(pieces, sector, planes)
           cutting = Cutting.new(@pool)
-          yield.reduce(pieces) do |list, (point, normal)|
+          planes.reduce(pieces) do |list, (point, normal)|
             list.flat_map do |ids, f|
               sector.near?(ids) ? cutting.call(ids, point, normal).map { |part| [part, f] } : [[ids, f]]
             end
           end
         end
 
-        # Those in no bend belong to the wall they touch.
-        def assign(pieces, owners)
-          made = pieces.map { |ids, f| f.trimmed(@pool, [ids]) }
-          made.zip(owners).each { |f, o| keep(f, o.node) if o }
-          rest = made.each_index.reject { |i| owners[i] }.map { |i| made[i] }
-          Solids::Components.of(rest) { true }.each do |ids|
-            group = ids.map { |i| rest[i] }
-            walls = group.flat_map { |f| edges(f).flat_map { |a, b| touching(a, b) } }.uniq(&:index)
-            raise Refused, lost(group, walls) unless walls.size == 1
-
-            check_reach(group, walls[0])
-            group.each { |f| keep(f, walls[0]) }
-          end
+        # Pieces of one facet between the same two angles are one again: corners within it have no place in the flat.
+        def rejoin
+          groups =
+            @facets.each_index.group_by { |i| @origin[i] ? [@origin[i][0].object_id, @origin[i][1], @nodes[i]] : i }
+          kept =
+            groups.values.flat_map do |ids|
+              first = ids[0]
+              list = ids.size == 1 ? [@facets[first]] : Moving.outlined(@pool, ids.map { |i| @facets[i] })
+              list.map { |f| [f, @nodes[first], @side[first]] }
+            end
+          @facets, @nodes, @side = kept.transpose
         end
 
-        # Walls at an edge, or at one that it is a piece of (both ends lie on edges of the wall's faces).
-        def touching(a, b) = @beside.fetch(key(a, b), []).map(&:first).reject(&:bend?)
+        # Those in no bend belong to the wall they touch.
+        def give_walls
+          beside = Hash.new { |h, k| h[k] = [] }
+          @facets.each_with_index do |f, i|
+            f.each_edge { |a, b| beside[key(a, b)] << @nodes[i] } if @side[i] && !@nodes[i].bend?
+          end
+          rest = @facets.each_index.reject { |i| @nodes[i] }
+          Solids::Components
+            .of(rest.map { |i| @facets[i] }) { true }
+            .each do |ids|
+              group = ids.map { |k| rest[k] }
+              facets = group.map { |i| @facets[i] }
+              walls = facets.flat_map { |f| edges(f).flat_map { |a, b| beside.fetch(key(a, b), []) } }.uniq(&:index)
+              raise Refused, lost(facets, walls) unless walls.size == 1
+
+              check_reach(facets, walls[0])
+              group.each { |i| @nodes[i] = walls[0] }
+            end
+        end
 
         def lost(group, walls)
           name = group[0].face.name
@@ -154,7 +178,7 @@ module Nockplane
           off = group.find { |f| f.loops[0].any? { |v| far?(node, v) } } or return
           raise Refused,
                 "#{off.face.name} stands up from #{@sheet.skins.name(node.regions[0])} without a bend; only walls " \
-                "joined by cylindrical bends come down flat"
+                  'joined by cylindrical bends come down flat'
         end
 
         def far?(node, vertex)

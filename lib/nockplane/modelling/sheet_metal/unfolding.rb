@@ -15,7 +15,7 @@ module Nockplane
         end
 
         # Solids::Solid
-        def solid = @solid ||= Moving.new(@strips.facets, places, rigid).solid
+        def solid = @solid ||= Moving.new(@strips.facets, places, moves, square: @sheet.frame.z).solid
 
         private
 
@@ -45,22 +45,21 @@ module Nockplane
 
         # Onto the side it belongs to, whatever chords and files have left of it.
         def level(vertex, point)
-          out = if @strips.front[vertex] then 0.0
-                elsif @strips.back[vertex] then -@sheet.thickness
-                else return point
-                end
+          out =
+            if @strips.front[vertex]
+              0.0
+            elsif @strips.back[vertex]
+              -@sheet.thickness
+            else
+              return point
+            end
           u, v, = @sheet.frame.local(point)
           @sheet.frame.point(u, v, out)
         end
 
-        # Faces of which everything went one way.
-        def rigid
-          owners = Hash.new { |h, k| h[k] = [] }
-          @strips.facets.each_with_index do |f, i|
-            owners[f.face.name] << @strips.nodes[i] unless owners[f.face.name].include?(@strips.nodes[i])
-          end
-          single = owners.select { |_, nodes| nodes.size == 1 && !nodes[0].bend? }
-          single.transform_values { |(node)| [node.place.method(:flat), node.place.method(:laid)] }
+        # What moves the facets of walls.
+        def moves
+          @strips.nodes.map { |n| n.bend? ? nil : (@maps ||= {})[n.index] ||= n.place.down }
         end
       end
     end
