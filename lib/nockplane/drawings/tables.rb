@@ -7,7 +7,8 @@ module Nockplane
       module_function
 
       # { name => kind }.
-      def all = @all ||= [PartsList, Revisions, HoleList, PointList, VariantList].to_h { |k| [k::NAME, k.new] }.freeze
+      def all =
+        @all ||= [PartsList, Revisions, HoleList, PointList, VariantList, BendList].to_h { |k| [k::NAME, k.new] }.freeze
 
       # The kind of a Table. Raises KeyError for one that is not known.
       def of(table) = all.fetch(table.kind)

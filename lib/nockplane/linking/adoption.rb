@@ -11,19 +11,23 @@ module Nockplane
       # The drawing with all dimensions that show well adopted, view after view (ids), and of imported models sizes
       # measured; as it is where there are none. only: ->(ModelDimension) saying which are wanted, nil for all.
       def self.adopted(drawing, source, view_ids, only: nil)
-        view_ids.product([nil, ['measured']]).reduce(drawing) do |d, (id, which)|
-          view = d.view(id) or next d
-          adoption = new(d, source)
-          edit = adoption.adopt(view, only ? adoption.showing_well(view, which, only) : which)
-          edit.is_a?(Drawings::Edit) ? d.apply(edit) : d
-        end
+        # (What a flat pattern says is what no view of the part as made can.)
+        flat, bent = view_ids.partition { |id| (v = drawing.view(id)) && Drawings::Views.of(v).state }
+        (bent + flat)
+          .product([nil, ['measured']])
+          .reduce(drawing) do |d, (id, which)|
+            view = d.view(id) or next d
+            adoption = new(d, source)
+            edit = adoption.adopt(view, only ? adoption.showing_well(view, which, only) : which)
+            edit.is_a?(Drawings::Edit) ? d.apply(edit) : d
+          end
       end
 
       # Edit adopting what shows well in several views (ids) at once, each model dimension where it shows best; or a
       # Refusal.
       def self.everywhere(drawing, source, view_ids)
-        flat = view_ids.reject { |id| Drawings::Views.of(drawing.view(id)).pictorial? }
-        after = adopted(drawing, source, flat)
+        true_ones = view_ids.reject { |id| Drawings::Views.of(drawing.view(id)).pictorial? }
+        after = adopted(drawing, source, true_ones)
         fresh = after.dimensions.map(&:id) - drawing.dimensions.map(&:id)
         return Drawings::Refusal.new('no model dimension is left that shows well there', []) if fresh.empty?
 
@@ -91,15 +95,15 @@ module Nockplane
         model = model(view)
         frame = @drawing.frame(view)
         others =
-          @drawing.views.select do |v|
-            v.id != view.id && v.binding == view.binding && v.revision == view.revision
-          end
-        others.flat_map { |v| @drawing.dimensions_of(v.id) }.select do |d|
-          next if Modelling::ModelDimension.reference?(d.dimension)
+          @drawing.views.select { |v| v.id != view.id && v.binding == view.binding && v.revision == view.revision }
+        others
+          .flat_map { |v| @drawing.dimensions_of(v.id) }
+          .select do |d|
+            next if Modelling::ModelDimension.reference?(d.dimension)
 
-          found = model.dimension(d.dimension)
-          found && Drawings::Annotations.of(found).suits(found, frame) == 2 && drawn?(view, found)
-        end
+            found = model.dimension(d.dimension)
+            found && Drawings::Annotations.of(found).suits(found, frame) == 2 && drawn?(view, found)
+          end
       end
 
       # Edit fetching a dimension (id on the drawing) over from another view, into a row here; what stands here stays.
@@ -139,15 +143,16 @@ module Nockplane
       # Edit tying dimensions adrift to model dimensions: { id on the drawing => id in the model }. Their place on the
       # sheet stays.
       def tie(pairs)
-        cells = pairs.map do |id, to|
-          dimension = @drawing.dimension(id) or return Drawings::Refusal.missing(:dimension, id)
-          view = @drawing.view(dimension.view)
-          found = model(view).dimension(to)
-          problem = tying_problem(dimension, view, found, pairs.values.count(to))
-          return Drawings::Refusal.new(problem, ["dimension/#{id}"]) if problem
+        cells =
+          pairs.map do |id, to|
+            dimension = @drawing.dimension(id) or return Drawings::Refusal.missing(:dimension, id)
+            view = @drawing.view(dimension.view)
+            found = model(view).dimension(to)
+            problem = tying_problem(dimension, view, found, pairs.values.count(to))
+            return Drawings::Refusal.new(problem, ["dimension/#{id}"]) if problem
 
-          tied(dimension, found)
-        end
+            tied(dimension, found)
+          end
         words = cells.map { |c| c.snapshot.words(@drawing.standard).to_s }
         Drawings::Edit.put(cells.size == 1 ? "Annotation tied to #{words[0]}" : "#{cells.size} annotations tied", cells)
       end
@@ -183,19 +188,20 @@ module Nockplane
             .select { |d| @drawing.view(d.view).binding == view.binding }
             .map { |d| [Repeats::Said.of(d.snapshot), words(d.snapshot)] }
         free = dimensions.reject { |d| (d.said_ids & taken).any? }
-        offers = free.filter_map do |d|
-          fit = Drawings::Annotations.of(d).suits(d, frame)
-          fit = 1 if fit == 2 && !drawn?(view, d)
-          next if fit.zero? || !Anchors.standing?(d, model.solid)
+        offers =
+          free.filter_map do |d|
+            fit = Drawings::Annotations.of(d).suits(d, frame)
+            fit = 1 if fit == 2 && !drawn?(view, d)
+            next if fit.zero? || !Anchors.standing?(d, model.solid)
 
-          Offer.new(
-            d,
-            fit,
-            words(Drawings::Annotations::Snapshot.of(d)),
-            labels.of(d.id, kind: d.kind.to_s, faces: d.faces),
-            nil
-          )
-        end
+            Offer.new(
+              d,
+              fit,
+              words(Drawings::Annotations::Snapshot.of(d)),
+              labels.of(d.id, kind: d.kind.to_s, faces: d.faces),
+              nil
+            )
+          end
         Repeats.mark(offers.sort_by { |o| [-o.fit, o.dimension.id] }, said)
         within_callouts(offers, free.select(&:parts), view)
       end
@@ -233,9 +239,11 @@ module Nockplane
       def count(number, word) = "#{number} #{word}#{'s' unless number == 1}"
 
       def left_out(repeats)
-        repeats.empty? ?
-          '' :
+        if repeats.empty?
+          ''
+        else
           "; #{count(repeats.size, 'repeat')} left out (#{repeats.map(&:words).uniq.first(4).join(', ')})"
+        end
       end
 
       def tying_problem(dimension, view, found, times)
@@ -244,14 +252,16 @@ module Nockplane
         end
 
         if times > 1 || taken(view.binding).include?(found.id)
-          return "#{words(Drawings::Annotations::Snapshot.of(found))} is on this drawing already; " \
-                 "each model dimension stands in a drawing once"
+          return (
+            "#{words(Drawings::Annotations::Snapshot.of(found))} is on this drawing already; " \
+              'each model dimension stands in a drawing once'
+          )
         end
 
         'it measures another kind of thing' unless found.kind.to_s == dimension.snapshot.kind
       end
 
-      def model(view) = @source.model(@drawing.subject(view))
+      def model(view) = Drawings::ShownModel.of(@source, @drawing, view).model
 
       def taken(binding)
         views = @drawing.views.select { |v| v.binding == binding }.map(&:id)
@@ -260,10 +270,14 @@ module Nockplane
 
       def refusal(view, ids)
         why =
-          ids ?
-            'none of the chosen model dimensions can be adopted here: each goes into a drawing once, and its faces ' \
-              'must show in the view' :
-            "no model dimension is left that shows well in #{view.name}"
+          (
+            if ids
+              'none of the chosen model dimensions can be adopted here: each goes into a drawing once, and its faces ' \
+                'must show in the view'
+            else
+              "no model dimension is left that shows well in #{view.name}"
+            end
+          )
         Drawings::Refusal.new(why, ["view/#{view.id}"])
       end
     end

@@ -44,7 +44,7 @@ module Nockplane
         spots = picks.map { |x, y| snaps.at(x, y)&.spot }
         return nil unless spots.all?
 
-        solid = @source.model(@drawing.subject(view)).solid
+        solid = Drawings::ShownModel.of(@source, @drawing, view).solid
         Modelling::Centred.find(solid, Modelling::Centred.id(mode, @drawing.frame(view).d, *spots))
       end
 

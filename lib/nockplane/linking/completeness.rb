@@ -54,7 +54,10 @@ module Nockplane
 
       def part(binding)
         views = @drawing.views.select { |v| v.binding == binding.id }
-        subject = views.map { |v| @drawing.subject(v) }.max_by(&:revision) or return nil
+        # (Sizes measured on a flat pattern are none of the part as it is made.)
+        views = views.reject { |v| Drawings::Views.of(v).state }
+        revision = views.map(&:revision).max or return nil
+        subject = binding.subject(revision)
         model = @source.model(subject)
         return nil if model.assembly? || model.solid.facets.empty?
 

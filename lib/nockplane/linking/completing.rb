@@ -202,7 +202,7 @@ module Nockplane
       def views_of(part)
         @drawing.views.select do |v|
           kind = Drawings::Views.of(v)
-          v.binding == part.binding.id && !kind.pictorial? && v.state.nil?
+          v.binding == part.binding.id && !kind.pictorial? && v.state.nil? && kind.state.nil?
         end
       end
 

@@ -67,8 +67,10 @@ module Nockplane
 
       PROPOSED = 4
 
-      # drawing: the one as it is; pointed: with faces named as in the new model (Modelling::Model).
-      def initialize(drawing, pointed, views, model, renaming, counterparts)
+      # drawing: the one as it is; pointed: with faces named as in the new model (Modelling::Model); flat: -> its model
+      # as views of the flat state show it.
+      def initialize(drawing, pointed, views, model, renaming, counterparts, flat: -> { model })
+        @flat = flat
         @drawing = drawing
         @pointed = pointed
         @views = views
@@ -87,6 +89,11 @@ module Nockplane
       end
 
       private
+
+      # The model as the view of a dimension shows it.
+      def model(renamed)
+        Drawings::Views.of(@pointed.view(renamed.view)).state ? @laid_model ||= @flat.call : @model
+      end
 
       def dimensions = @dimensions ||= @views.flat_map { |v| @drawing.dimensions_of(v.id) }
 
@@ -124,9 +131,9 @@ module Nockplane
       # By the id (faces in it renamed), standing on faces that are there. Where names mean nothing, it must stand on
       # the counterparts of the faces that it stood on: ids of what files state are numbers, too.
       def named(renamed)
-        found = @model.dimension(renamed.dimension)
-        found ||= Anchors.survivor(renamed, @model) if @counterparts.kin?
-        return nil unless found && same_kind?(renamed, found) && Anchors.standing?(found, @model.solid)
+        found = model(renamed).dimension(renamed.dimension)
+        found ||= Anchors.survivor(renamed, model(renamed)) if @counterparts.kin?
+        return nil unless found && same_kind?(renamed, found) && Anchors.standing?(found, model(renamed).solid)
 
         found if @counterparts.kin? || (found.faces & renamed.snapshot.faces).any?
       end
@@ -148,7 +155,7 @@ module Nockplane
         offered(renamed, faces).find do |d|
           round = Drawings::Annotations.of(d).says == :round
           fits = round ? (d.faces & faces).any? : whole && d.faces.sort == faces.sort
-          fits && same_kind?(renamed, d) && Anchors.standing?(d, @model.solid)
+          fits && same_kind?(renamed, d) && Anchors.standing?(d, model(renamed).solid)
         end
       end
 
@@ -156,8 +163,8 @@ module Nockplane
       def offered(renamed, faces)
         pairs = faces.size == 2 ? [faces, faces.reverse].map { |pair| pair.join('|') } : []
         ids = faces.map { |n| Modelling::Measured::SIZE + n } + pairs.map { |p| Modelling::Measured::DISTANCE + p }
-        ids = [] unless @model.imported? || renamed.snapshot.measured
-        Anchors.candidates(@model) + ids.filter_map { |id| @model.dimension(id) }
+        ids = [] unless model(renamed).imported? || renamed.snapshot.measured
+        Anchors.candidates(model(renamed)) + ids.filter_map { |id| model(renamed).dimension(id) }
       end
 
       def by_likeness(dimension, renamed)
@@ -166,10 +173,10 @@ module Nockplane
         equal = moved(dimension)
         return equal if equal
 
-        resolution = Anchors.resolve(renamed, @model)
+        resolution = Anchors.resolve(renamed, model(renamed))
         return lost(dimension.id, why_lost) unless resolution.found
 
-        cost = Anchors.ranked(renamed.snapshot, @model)[0][0]
+        cost = Anchors.ranked(renamed.snapshot, model(renamed))[0][0]
         seen(dimension, resolution.found, :retied, (1 - cost).round(2))
       end
 
@@ -184,7 +191,7 @@ module Nockplane
         own, others = @views.partition { |v| v.id == dimension.view }
         flat = others.reject { |v| Drawings::Views.of(v).pictorial? }
         [*own, *flat].each do |v|
-          found = Siblings.of(renamed, @model, @pointed.frame(@pointed.view(v.id)))
+          found = Siblings.of(renamed, model(renamed), @pointed.frame(@pointed.view(v.id)))
           return found, v.id if found
         end
         nil
@@ -204,7 +211,7 @@ module Nockplane
       def frame_of(dimension) = @pointed.frame(@pointed.view(dimension.view))
       def lost(id, why) = [:adrift, nil, 0.0, proposals(@pointed.dimension(id)), why]
 
-      def proposals(renamed) = Anchors.ranked(renamed.snapshot, @model).first(Anchors::PROPOSED).map(&:last)
+      def proposals(renamed) = Anchors.ranked(renamed.snapshot, model(renamed)).first(Anchors::PROPOSED).map(&:last)
 
       # Id of the feature that it measures, where that is switched off in the new model; nil elsewhere.
       def switched_off(renamed)

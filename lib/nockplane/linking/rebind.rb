@@ -42,7 +42,8 @@ module Nockplane
       end
 
       # [Fate] of the annotations of the views concerned, in the order of the drawing.
-      def fates = @fates ||= Fates.new(@drawing, pointed, views, new_model, renaming, counterparts).all
+      def fates =
+        @fates ||= Fates.new(@drawing, pointed, views, new_model, renaming, counterparts, flat: -> { flat_model }).all
 
       # The views that are pointed at the other model: chosen ones, with all that hang on them or that they hang on.
       def views
@@ -98,7 +99,15 @@ module Nockplane
       # Revisions and variants of one model are named alike; of other models that is found out.
       def kin = @kin.nil? && @to.model == @binding.model ? true : @kin
 
-      def old_model = @old_model ||= @source.model(@drawing.subject(views[0]))
+      def old_model
+        @old_model ||= @source.model(@drawing.binding(views[0].binding).subject(views[0].revision))
+      end
+
+      # The new model laid flat; as it is made where that can't be.
+      def flat_model
+        laid = Products::Subject.new(@to.model, @to.revision, @to.variant, Products::Subject::FLAT)
+        @source.flats.refusal(@source.text(@to)) ? new_model : @source.model(laid)
+      end
 
       def together(shown, ids)
         chosen = shown.select { |v| ids.include?(v.id) }
@@ -167,6 +176,8 @@ module Nockplane
         view.dup.tap do |v|
           v.binding = target.id
           v.revision = BEFORE
+          own = Drawings::Views.of(view).aimed_at(@source, @to)
+          next v.sight = own if own
           next unless counterparts.turned? && (v.orientation || v.sight)
 
           sight = @drawing.base_frame(view).numbers

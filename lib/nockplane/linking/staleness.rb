@@ -51,7 +51,7 @@ module Nockplane
             view = @drawing.view(d.view)
             next if fault(view.binding, view.revision)
 
-            resolution = Anchors.resolve(d, model(view.binding, view.revision))
+            resolution = Anchors.resolve(d, seen(view, view.revision))
             next if resolution.status == :kept
 
             Adrift.new(
@@ -78,7 +78,7 @@ module Nockplane
       def origins(view)
         tables = @drawing.tables.select { |t| t.view == view.id }
         shown = Drawings::ShownModel.of(@source, @drawing, view) unless tables.empty?
-        lost = tables.select { |t| Drawings::Tables.of(t).listing(@drawing, t, shown).lost? }
+        lost = tables.select { |t| Drawings::Tables.of(t).listing(@drawing, t, shown)&.lost? }
         lost.map do |t|
           "the origin of its #{Drawings::Tables.of(t).title}, or a point of it, is gone; pick another one"
         end
@@ -158,6 +158,13 @@ module Nockplane
       def bound_sheets = @drawing.sheets.select(&:binding)
       def model(binding_id, revision) = @source.model(@drawing.binding(binding_id).subject(revision))
 
+      # The model as a view shows it: of a flat pattern the flat state.
+      def seen(view, revision)
+        return model(view.binding, revision) unless Drawings::Views.of(view).state
+
+        Drawings::ShownModel.of(@source, @drawing, view, revision).model
+      end
+
       def update_label(views)
         return 'Title block brought up to the model' if views.empty?
 
@@ -200,9 +207,9 @@ module Nockplane
         @drawing
           .dimensions_of(view.id)
           .each do |d|
-            next unless Anchors.resolve(d, model(view.binding, view.revision)).status == :kept
+            next unless Anchors.resolve(d, seen(view, view.revision)).status == :kept
 
-            resolution = Anchors.resolve(d, model(view.binding, to))
+            resolution = Anchors.resolve(d, seen(view, to))
             losing << d.id if resolution.status == :adrift
             retied << d.id if resolution.status == :retied
             old, new =
@@ -216,7 +223,7 @@ module Nockplane
 
       # The dimension with what it measures at the view's target, nil when it is adrift there.
       def caught_up(dimension, view)
-        found = Anchors.resolve(dimension, model(view.binding, target(view.binding))).found or return nil
+        found = Anchors.resolve(dimension, seen(view, target(view.binding))).found or return nil
         dimension.dup.tap do |d|
           d.dimension = found.id
           d.snapshot = Drawings::Annotations::Snapshot.of(found)

@@ -11,19 +11,40 @@ module Nockplane
     # faces: names that anchor it; from, to: model points it runs between; axis: model direction of a diameter's axis
     # (or the plane normal of an angle); centre: model point of a diameter, radius or angle's vertex; parts: the sizes
     # that a callout is made of, nil of a single size; points: corners of an area, nil of all else.
-    ModelDimension = Struct.new(:id, :feature, :kind, :value, :unit, :parameter, :path, :tolerance, :count, :prefix,
-                                :faces, :from, :to, :axis, :centre, :parts, :points, keyword_init: true) do
-      def label = id.delete_prefix('given.').tr('_', ' ').tr('.', ' ')
-      def editable? = !path.nil?
-      # Ids of all sizes that it says, its own first.
-      def said_ids = [id, *parts&.map(&:id)]
-      # Is it only measured, on faces or between places picked, so that no size of the model stands behind it?
-      def reference? = ModelDimension.reference?(id)
-      def self.reference?(id) = [Measured, Picked, Marked, Centred, ArcLengths].any? { |m| m.id?(id) }
+    ModelDimension =
+      Struct.new(
+        :id,
+        :feature,
+        :kind,
+        :value,
+        :unit,
+        :parameter,
+        :path,
+        :tolerance,
+        :count,
+        :prefix,
+        :faces,
+        :from,
+        :to,
+        :axis,
+        :centre,
+        :parts,
+        :points,
+        keyword_init: true
+      ) do
+        def label = id.delete_prefix('given.').tr('_', ' ').tr('.', ' ')
+        def editable? = !path.nil?
+        # Ids of all sizes that it says, its own first.
+        def said_ids = [id, *parts&.map(&:id)]
+        # Is it only measured, on faces or between places picked, so that no size of the model stands behind it?
+        def reference? = ModelDimension.reference?(id)
 
-      def direction
-        Geometry::Vec.unit(Geometry::Vec.sub(to, from))
+        def self.reference?(id) =
+          [Measured, Picked, Marked, Centred, ArcLengths, SheetMetal::BlankSizes].any? { |m| m.id?(id) }
+
+        def direction
+          Geometry::Vec.unit(Geometry::Vec.sub(to, from))
+        end
       end
-    end
   end
 end

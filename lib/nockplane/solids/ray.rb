@@ -29,9 +29,11 @@ module Nockplane
       def middles(solid, facets, most)
         triangles =
           facets.flat_map do |f|
-            Triangulator.convex_pieces(solid, f).flat_map do |ids|
-              (1..(ids.size - 2)).map { |i| [ids[0], ids[i], ids[i + 1]].map { |v| solid.point(v) } }
-            end
+            Triangulator
+              .convex_pieces(solid, f)
+              .flat_map do |ids|
+                (1..(ids.size - 2)).map { |i| [ids[0], ids[i], ids[i + 1]].map { |v| solid.point(v) } }
+              end
           end
         triangles.map { |t| [size(*t), t.transpose.map { |c| c.sum / 3 }] }.max_by(most, &:first)
       end

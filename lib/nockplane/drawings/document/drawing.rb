@@ -67,7 +67,8 @@ module Nockplane
       def base_frame(place) = Views.of(place).frame(self, place)
 
       # Products::Subject that a view shows, at the revision it shows or another.
-      def subject(view, revision = view.revision) = binding(view.binding).subject(revision, view.state)
+      def subject(view, revision = view.revision) =
+        binding(view.binding).subject(revision, Views.of(view).state || view.state)
 
       # What a view or berth is folded out of; a berth's parent may have become a view.
       def parent_of(place) = (place.is_a?(Berth) && berth(place.parent)) || view(place.parent)

@@ -31,26 +31,38 @@ module Nockplane
       # What the annotations of views take beyond their outlines: { id => [left, below, right, above] }, mm.
       def margins(drawing, sheet, source)
         builder = SceneBuilder.new(drawing, sheet.id, source, shade: :known)
-        drawing.views_on(sheet.id).to_h do |v|
-          x0, y0, x1, y1 = builder.place(v).outline
-          a0, b0, a1, b1 = builder.reach(v)
-          w, h = size(drawing, v, source).map { |mm| mm * drawing.scale(v) / 2 }
-          # (About the middle that views are laid out by, which need not be the outline's.)
-          [
-            v.id,
-            [v.x - w - [a0, x0].min, v.y - h - [b0, y0].min, [a1, x1].max - v.x - w, [b1, y1].max - v.y - h].map do |mm|
-              [mm, 0.0].max
-            end
-          ]
-        end
+        drawing
+          .views_on(sheet.id)
+          .to_h do |v|
+            x0, y0, x1, y1 = builder.place(v).outline
+            a0, b0, a1, b1 = builder.reach(v)
+            w, h = size(drawing, v, source).map { |mm| mm * drawing.scale(v) / 2 }
+            # (About the middle that views are laid out by, which need not be the outline's.)
+            [
+              v.id,
+              [
+                v.x - w - [a0, x0].min,
+                v.y - h - [b0, y0].min,
+                [a1, x1].max - v.x - w,
+                [b1, y1].max - v.y - h
+              ].map { |mm| [mm, 0.0].max }
+            ]
+          end
       end
 
       def items(drawing, sheet, places, source, home)
         places.map do |p|
           w, h =
-            p.is_a?(View) ?
-              size(drawing, p, source) :
-              extent(source.model(drawing.binding(sheet.binding).subject(sheet.revision)).solid, home.frame(p))
+            (
+              if p.is_a?(View)
+                size(drawing, p, source)
+              else
+                extent(
+                  source.model(drawing.binding(sheet.binding).subject(sheet.revision, Views.of(p).state)).solid,
+                  home.frame(p)
+                )
+              end
+            )
           parent, direction = Folding.tied(p) && Folding::STEPS.key?(p.direction) ? [p.parent, p.direction] : nil
           Layout::Item.new(
             id: p.id,

@@ -184,25 +184,32 @@ module Nockplane
       end
 
       def dimension_groups(view)
-        @drawing.dimensions_of(view.id).map do |d|
-          Group.new(
-            owner: "dimension/#{d.id}",
-            items: @layering.apply(Annotations::Breaks.cut(d, dimension_ink(d), -> { lines_beside(view, d) }), d),
-            state: @states["dimension/#{d.id}"]
-          )
-        end
+        @drawing
+          .dimensions_of(view.id)
+          .map do |d|
+            Group.new(
+              owner: "dimension/#{d.id}",
+              items: @layering.apply(Annotations::Breaks.cut(d, dimension_ink(d), -> { lines_beside(view, d) }), d),
+              state: @states["dimension/#{d.id}"]
+            )
+          end
       end
 
       # Labels at what tables list of a view, wherever those stand ("holes/t1").
       def hole_groups
-        @drawing.tables.select { |t| t.view && @drawing.view(t.view)&.sheet == @sheet.id }.map do |t|
-          view = @drawing.view(t.view)
-          ground = ground(view)
-          @drawing.dimensions_of(view.id).each { |d| ground.keep(dimension_ink(d).ink) unless unplaced?(d) }
-          list = Tables.of(t).listing(@drawing, t, shown(view))
-          marks = Tables::ListMarks.new(@standard, list, place(view), ground)
-          Group.new(owner: "holes/#{t.id}", items: @layering.apply(marks.ink, t))
-        end
+        @drawing
+          .tables
+          .select { |t| t.view && @drawing.view(t.view)&.sheet == @sheet.id }
+          .filter_map do |t|
+            view = @drawing.view(t.view)
+            next if Tables.of(t).marked_by_view?
+
+            ground = ground(view)
+            @drawing.dimensions_of(view.id).each { |d| ground.keep(dimension_ink(d).ink) unless unplaced?(d) }
+            list = Tables.of(t).listing(@drawing, t, shown(view))
+            marks = Tables::ListMarks.new(@standard, list, place(view), ground)
+            Group.new(owner: "holes/#{t.id}", items: @layering.apply(marks.ink, t))
+          end
       end
 
       # Lines of a view's other dimensions, [[x0, y0, x1, y1], ...].
@@ -220,7 +227,9 @@ module Nockplane
         (@feet ||= {})[[view.id, dimension.snapshot.faces]] ||= begin
           solid = shown(view).model.solid
           at = place(view)
-          dimension.snapshot.faces
+          dimension
+            .snapshot
+            .faces
             .flat_map { |name| solid.facets_of(name) }
             .flat_map { |f| f.loops.flatten }
             .uniq

@@ -17,6 +17,7 @@ module Nockplane
         @subject = drawing.subject(view, revision)
         @given = view
         @kind = Views.of(view)
+        as_made if @subject.flat?
       end
 
       # The view. (Brought to another revision it is another one: its lines move with the faces they are tied to, for
@@ -54,15 +55,19 @@ module Nockplane
         pockets = (view.broken || []).map { |b| b.tool(base_frame, reach) }
         plain = pockets.empty? && left_out.empty?
         @opening =
-          plain ?
-            own :
-            Products::Opening.new(
-              [*own&.tools, *pockets],
-              uncut: own&.uncut,
-              slice: own&.slice,
-              bend: own&.bend,
-              without: left_out
-            )
+          (
+            if plain
+              own
+            else
+              Products::Opening.new(
+                [*own&.tools, *pockets],
+                uncut: own&.uncut,
+                slice: own&.slice,
+                bend: own&.bend,
+                without: left_out
+              )
+            end
+          )
       end
 
       # Products::Opened, nil of views that cut nothing open or where nothing can be cut (see #problem).
@@ -94,10 +99,11 @@ module Nockplane
 
       # Projection::Linework as the view shows it.
       def linework
-        @linework ||= begin
-          found = problem ? Projection::Linework.new([]) : opened&.linework || @source.linework(@subject, frame)
-          bounded? ? Projection::Linework.new(windows.reduce(found.strokes) { |strokes, w| w.keep(strokes) }) : found
-        end
+        @linework ||=
+          begin
+            found = problem ? Projection::Linework.new([]) : opened&.linework || @source.linework(@subject, frame)
+            bounded? ? Projection::Linework.new(windows.reduce(found.strokes) { |strokes, w| w.keep(strokes) }) : found
+          end
       end
 
       # [Shading::Region]
@@ -105,9 +111,11 @@ module Nockplane
         return [] if problem
 
         found = opened ? @source.opened_shading(@subject, frame, opening) : @source.shading(@subject, frame)
-        bounded? ?
-          found.filter_map { |r| bounded_loops(r.loops).then { |l| r.dup.tap { |x| x.loops = l } unless l.empty? } } :
+        if bounded?
+          found.filter_map { |r| bounded_loops(r.loops).then { |l| r.dup.tap { |x| x.loops = l } unless l.empty? } }
+        else
           found
+        end
       end
 
       # Regions of what stands in for faces that could not be read (a model cut open shows none).
@@ -120,12 +128,15 @@ module Nockplane
         return [] unless @subject.exploded?
 
         made = @source.model(Products::Subject.new(@subject.model, @subject.revision, @subject.variant))
-        made.components.zip(model.components).filter_map do |a, b|
-          next if a.hidden? || left_out.include?(a.component)
+        made
+          .components
+          .zip(model.components)
+          .filter_map do |a, b|
+            next if a.hidden? || left_out.include?(a.component)
 
-          ends = [a.transform, b.transform].map { |t| t.point(middle_of(a, made)) }
-          ends unless Geometry::Vec.distance(*ends) < 1e-6
-        end
+            ends = [a.transform, b.transform].map { |t| t.point(middle_of(a, made)) }
+            ends unless Geometry::Vec.distance(*ends) < 1e-6
+          end
       end
 
       # Components that the view leaves out.
@@ -158,7 +169,19 @@ module Nockplane
       # Middle of the model's box.
       def middle = 3.times.map { |k| (solid.box[k] + solid.box[k + 3]) / 2 }
 
+      # Modelling::SheetMetal::Flat of what is shown; nil of what is not flat, or can't be.
+      def flat = @subject.flat? ? @source.flat(@source.text(@subject)) : nil
+      # Does a table on the sheet list what the view shows by number?
+      def tabled? = @drawing.tables.any? { |t| t.view == @given.id && Tables.of(t).marked_by_view? }
+
       private
+
+      # Of a part that can't be laid flat the part as it is made, so that its view stays and says why.
+      def as_made
+        reason = @source.flats.refusal(@source.text(@subject)) or return
+        @problem = "no flat pattern: #{reason}"
+        @subject = Products::Subject.new(@subject.model, @subject.revision, @subject.variant)
+      end
 
       # Middle of a component's own box, before it is placed.
       def middle_of(component, model)

@@ -29,6 +29,7 @@ module Nockplane
         items += lines unless @view.style == 'tone'
         items +=
           bounded(hatch + (@shown.model.incomplete? ? stand_ins : []) + (centre_lines? ? centre_lines : []) + threads)
+        items += kind.details(@standard, @view, @place, @shown)
         items + trails + Border.new(@standard, @view, @shown, @place).ink
       end
 
@@ -128,14 +129,18 @@ module Nockplane
       # Section lining of what is cut (SEC-24 to 27); of an assembly each part by itself, neighbours the other way or
       # closer (SEC-26).
       def hatch
-        @shown.areas.map(&:last).each_with_index.flat_map do |loops, i|
-          Drafting::Hatching.new(
-            @standard,
-            loops.map { |l| l.map { |x, y| @place.paper(x, y) } },
-            part: i,
-            clear: @clear
-          ).ink
-        end
+        @shown
+          .areas
+          .map(&:last)
+          .each_with_index
+          .flat_map do |loops, i|
+            Drafting::Hatching.new(
+              @standard,
+              loops.map { |l| l.map { |x, y| @place.paper(x, y) } },
+              part: i,
+              clear: @clear
+            ).ink
+          end
       end
 
       # Crossed lining of the flat pieces that stand in for faces that could not be read.

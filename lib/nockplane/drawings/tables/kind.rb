@@ -24,6 +24,9 @@ module Nockplane
         # Can one be put on any sheet, or only for a view?
         def for_view? = false
 
+        # Does its view draw the numbers of what it lists itself?
+        def marked_by_view? = false
+
         # Listing of what it lists of a view; nil of one that lists none.
         def listing(_drawing, _table, _shown) = nil
 

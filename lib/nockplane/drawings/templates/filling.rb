@@ -13,6 +13,15 @@ module Nockplane
         @source = source
         @subject = Products::Subject.new(model_id, revision)
         @model = source.model(@subject)
+        @document = flat_seen(@document)
+      end
+
+      # Why the model has no flat state worth drawing, in words; nil when it has.
+      def flat_refusal
+        return 'it is an assembly' if @model.assembly?
+
+        found = @source.flats.refusal(@source.text(@subject))
+        found || (flat.lines.empty? && !@model.stock ? 'it has no bends' : nil)
       end
 
       # Modelling::Model that is put in.
@@ -48,6 +57,17 @@ module Nockplane
       end
 
       private
+
+      def flat = @source.flat(@source.text(@subject))
+
+      # The document with its flat patterns looked at as the model's lies.
+      def flat_seen(document)
+        berths = document.berths.select { |b| Views.of(b).state }
+        return document if berths.empty? || flat_refusal
+
+        seen = berths.map { |b| b.dup.tap { |x| x.sight = Views::Flat.sight(flat.frame) } }
+        Drawing.new(document.cells.merge(seen.to_h { |b| [Cells.key(b), b] }))
+      end
 
       # The document with its berths' directions meant from another front.
       def seen_from(document, front)
@@ -155,7 +175,7 @@ module Nockplane
 
       # The fields of its own that a berth's kind makes of the face it is aimed at; nil without.
       def own(berth)
-        return nil unless berth.at_face && berth.parent
+        return Views.of(berth).usual unless berth.at_face && berth.parent
 
         Views.of(berth).aimed(berth, aim(berth.at_face, @document.berth(berth.parent)), @document)
       end

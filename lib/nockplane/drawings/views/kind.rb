@@ -33,6 +33,8 @@ module Nockplane
         def own_type = nil
         # What a new one is called, before it is named by what it shows; nil to name it by that.
         def title = nil
+        # The state of the model that it shows of its own accord; nil for as the view says.
+        def state = nil
         # Is it no orthographic view: circles become ellipses, nothing is measured in it?
         def pictorial? = false
 
@@ -66,6 +68,12 @@ module Nockplane
         # [Ink] that it leaves on its parent. at: ViewPlace of the parent; shown: ShownModel of the view.
         def marks(_standard, _view, _at, _shown) = []
 
+        # [Ink] of what only this kind draws over its lines. place: ViewPlace; shown: ShownModel of the view.
+        def details(_standard, _view, _place, _shown) = []
+
+        # Direction of sight and up, [dx, dy, dz, ux, uy, uz], of one that a subject alone says; nil of others.
+        def aimed_at(_source, _subject) = nil
+
         # The view as it is for another model, its own lines and boundaries moved with the faces they are tied to.
         # anchorage: of the
         # model in the image of the view they are drawn on.
@@ -76,6 +84,9 @@ module Nockplane
 
         # The fields of its own for a berth aimed at a face (Aim); nil where the kind has none. home: the document.
         def aimed(_berth, _aim, _home) = nil
+
+        # The fields of its own for a berth that is aimed at nothing; nil where the kind has none.
+        def usual = nil
 
         # [width, height] that a view with such fields takes, mm of the model at the sheet's scale; nil for all of it.
         def room(_own) = nil

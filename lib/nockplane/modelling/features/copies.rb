@@ -21,9 +21,7 @@ module Nockplane
             @f.fault('of', 'needs the list of earlier features to copy, e.g. [pocket]')
           end
 
-          transforms.flat_map do |prefix, transform|
-            of.flat_map { |id| again(id.to_s, prefix, transform) }
-          end
+          transforms.flat_map { |prefix, transform| of.flat_map { |id| again(id.to_s, prefix, transform) } }
         end
 
         private

@@ -94,7 +94,7 @@ module Nockplane
           return [@f.size('radius')] * 2 if @kind == :round
 
           a = @f.size('setback')
-          return [a, a] unless @f.key?('angle')
+          return a, a unless @f.key?('angle')
 
           angle = @f.degrees('angle')
           @f.fault('angle', "#{Fault.mm(angle)}°; between 5° and 85° is needed") unless angle.between?(5, 85)
@@ -138,32 +138,36 @@ module Nockplane
         # Spans with the face that a chamfer's setback is measured on first.
         def ordered(pair)
           first = @first[pair] || @first.values.find { |n| pair.include?(n) }
-          @known.spans(pair).map do |s|
-            next s if first.nil? || s.faces[0].name == first || @sizes[0] == @sizes[1]
+          @known
+            .spans(pair)
+            .map do |s|
+              next s if first.nil? || s.faces[0].name == first || @sizes[0] == @sizes[1]
 
-            s.dup.tap do |d|
-              d.faces = s.faces.reverse
-              d.vertices = s.vertices.reverse
-              d.facets = s.facets.reverse
+              s.dup.tap do |d|
+                d.faces = s.faces.reverse
+                d.vertices = s.vertices.reverse
+                d.facets = s.facets.reverse
+              end
             end
-          end
         end
 
         # Both feet must land on the faces the edge lies between.
         def check_room
           @spans.each do |s|
-            @blend.feet(s).zip(s.faces) do |foot, face|
-              if @body.facets.any? { |f|
-                   f.face.named?(face.name) && Solids::Distance.on_facet?(@body, f, foot, 0.01 * @sizes.max)
-                 }
-                next
-              end
+            @blend
+              .feet(s)
+              .zip(s.faces) do |foot, face|
+                if @body.facets.any? { |f|
+                     f.face.named?(face.name) && Solids::Distance.on_facet?(@body, f, foot, 0.01 * @sizes.max)
+                   }
+                  next
+                end
 
-              @f.fault(
-                @kind == :round ? 'radius' : 'setback',
-                "#{Fault.mm(@sizes[0])} mm does not fit on '#{face.name}'; use a smaller size"
-              )
-            end
+                @f.fault(
+                  @kind == :round ? 'radius' : 'setback',
+                  "#{Fault.mm(@sizes[0])} mm does not fit on '#{face.name}'; use a smaller size"
+                )
+              end
           end
         end
       end

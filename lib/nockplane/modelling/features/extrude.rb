@@ -54,18 +54,19 @@ module Nockplane
           @from, @to = extent
           rims = %w[start end].to_h { |e| [:"#{e}_rim", rim(e)] }
           @draft = draft(rims)
-          @tools = @placement.instances.map do |i|
-            Solids::Prism.new(
-              i.name,
-              i.frame,
-              @profile.outlines,
-              @from,
-              @to,
-              refine: @refine,
-              draft: @draft,
-              **rims
-            ).solid
-          end
+          @tools =
+            @placement.instances.map do |i|
+              Solids::Prism.new(
+                i.name,
+                i.frame,
+                @profile.outlines,
+                @from,
+                @to,
+                refine: @refine,
+                draft: @draft,
+                **rims
+              ).solid
+            end
         end
 
         # What a kind of extrusion with its own profile gives otherwise.
@@ -120,7 +121,7 @@ module Nockplane
         end
 
         def both_ways(depth)
-          return [-depth / 2, depth / 2] if depth
+          return -depth / 2, depth / 2 if depth
 
           [-through_depth(first.frame.flipped), through_depth(first.frame)]
         end
@@ -166,7 +167,7 @@ module Nockplane
               @f.fault(
                 field,
                 "#{Fault.mm(size.abs)} mm does not fit inside the arc '#{tight.name}' of radius " \
-                "#{Fault.mm(tight.radius)} mm"
+                  "#{Fault.mm(tight.radius)} mm"
               )
             end
 
@@ -188,7 +189,7 @@ module Nockplane
           u, v = @profile.outlines[0].corners[0].point
           # A blind cut runs from the face it stands on to its floor.
           blind = cut? && !@f.flag('both_ways') && @f.raw('on').to_s.include?('/')
-          faces = blind ? [@f.raw('on'), 'end.start'] : ['end.start', 'end.end']
+          faces = blind ? [@f.raw('on'), 'end.start'] : %w[end.start end.end]
           dimension(
             @f,
             'depth',
@@ -209,8 +210,17 @@ module Nockplane
             which, kind = field.split('_')
             piece = @profile.outlines[0].pieces[0]
             at = first.frame.point(*piece.at(0.5), which == 'end' ? @to : @from)
-            dimension(@f, field, kind == 'round' ? :tube_radius : :chamfer, ["#{kind}.#{which}.#{piece.name}"],
-                      value: @f.size(field), from: at, to: at, centre: at, axis: first.frame.z)
+            dimension(
+              @f,
+              field,
+              kind == 'round' ? :tube_radius : :chamfer,
+              ["#{kind}.#{which}.#{piece.name}"],
+              value: @f.size(field),
+              from: at,
+              to: at,
+              centre: at,
+              axis: first.frame.z
+            )
           end
         end
       end

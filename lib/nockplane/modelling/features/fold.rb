@@ -17,10 +17,12 @@ module Nockplane
           @f.fault('type', "nothing is unfolded here; put a feature of type 'unfold' before it") unless before.unfolded
           sheet = before.sheet(before.unfolded)
           @replacement = SheetMetal::Folding.new(@body, sheet, refine: @refine).solid
-          @stock = before.with(unfolded: nil)
           @taken = @earlier.keys.drop(@earlier.keys.rindex { |id| @earlier[id].stock&.unfolded })
           moves = Moved.new(sheet)
-          @dimensions = @taken.flat_map { |id| @earlier[id].dimensions }.map { |d| moves.folded(d) }
+          found = @taken.flat_map { |id| @earlier[id].dimensions }
+          kept, laid = found.partition { |d| moves.whole?(d) }
+          @dimensions = kept.map { |d| moves.folded(d) }
+          @stock = before.with(unfolded: nil, laid: [*before.laid, *laid])
         end
 
         # Dimensions carried from the flat to where the sheet stands.
@@ -29,25 +31,18 @@ module Nockplane
             @sheet = sheet
           end
 
+          # Does a dimension lie in one wall, so that it is as long where that stands?
+          def whole?(dimension)
+            nodes = [dimension.from, dimension.to].map { |p| SheetMetal::Folding.node_at(@sheet, p) }
+            nodes.uniq(&:index).size == 1 && !nodes[0].bend?
+          end
+
           def folded(dimension)
             node = SheetMetal::Folding.node_at(@sheet, dimension.from)
             dimension.dup.tap do |d|
-              d.from, d.to, d.centre = [d.from, d.to, d.centre].map { |p| p && place(p, node) }
-              d.axis = d.axis && turned(d.axis, dimension.from, node)
+              d.from, d.to, d.centre = [d.from, d.to, d.centre].map { |p| p && node.place.folded(p) }
+              d.axis = d.axis && node.place.raised(d.axis)
             end
-          end
-
-          private
-
-          def place(point, node)
-            own = SheetMetal::Folding.node_at(@sheet, point)
-            (own.bend? ? own : node).place.folded(point)
-          end
-
-          # A direction at a point, as it goes there.
-          def turned(direction, at, node)
-            ahead = Geometry::Vec.along(at, direction, 1e-3)
-            Geometry::Vec.unit(Geometry::Vec.sub(node.place.folded(ahead), node.place.folded(at)))
           end
         end
       end

@@ -63,7 +63,7 @@ module Nockplane
             @f.fault(
               'position',
               "the groove reaches past the end of '#{@around.name}', which is #{Fault.mm(heights.max - heights.min)} " \
-              "mm long"
+                'mm long'
             )
           end
 

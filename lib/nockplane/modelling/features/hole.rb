@@ -100,13 +100,14 @@ module Nockplane
         def pieces
           at = [0.0, 0.0]
           found = []
-          go = lambda do |name, to, centre = nil|
-            unless (at[0] - to[0]).abs < 1e-12 && (at[1] - to[1]).abs < 1e-12
-              found << Solids::Piece.new(name, at, to, centre, centre && (Math::PI / 2))
-            end
+          go =
+            lambda do |name, to, centre = nil|
+              unless (at[0] - to[0]).abs < 1e-12 && (at[1] - to[1]).abs < 1e-12
+                found << Solids::Piece.new(name, at, to, centre, centre && (Math::PI / 2))
+              end
 
-            at = to
-          end
+              at = to
+            end
           go.call('entry', [0.0, entry_radius])
           walls(go)
           go.call('wall', [@depth, @r])
@@ -117,10 +118,14 @@ module Nockplane
 
         def entry_radius
           case @kind
-          when 'counterbored' then @cb_r = wider('counterbore_diameter') / 2
-          when 'countersunk' then @cs_r = wider('countersink_diameter') / 2
-          when 'counterdrilled' then @cd_r = wider('counterdrill_diameter') / 2
-          else @r + rim_size
+          when 'counterbored'
+            @cb_r = wider('counterbore_diameter') / 2
+          when 'countersunk'
+            @cs_r = wider('countersink_diameter') / 2
+          when 'counterdrilled'
+            @cd_r = wider('counterdrill_diameter') / 2
+          else
+            @r + rim_size
           end
         end
 
@@ -186,15 +191,17 @@ module Nockplane
 
         def main_dimension(frame, all)
           if @thread
-            return dimension(
-              @f,
-              'thread',
-              :diameter,
-              ['wall'],
-              **across(frame, @thread.major / 2, 0),
-              **all,
-              value: @thread.major,
-              prefix: @thread.name
+            return (
+              dimension(
+                @f,
+                'thread',
+                :diameter,
+                ['wall'],
+                **across(frame, @thread.major / 2, 0),
+                **all,
+                value: @thread.major,
+                prefix: @thread.name
+              )
             )
           end
 

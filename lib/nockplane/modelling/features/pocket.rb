@@ -19,9 +19,11 @@ module Nockplane
           @f.fault('profile', 'needs one of: diameter; width and height; profile') unless given.size == 1
           return super if given == ['profile']
 
-          given == ['diameter'] ?
-            Profile.new(@f.picked('diameter', kind: 'circle')) :
+          if given == ['diameter']
+            Profile.new(@f.picked('diameter', kind: 'circle'))
+          else
             Profile.new(@f.picked(*SHAPE, kind: 'rectangle'))
+          end
         end
       end
     end

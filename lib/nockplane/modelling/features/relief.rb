@@ -7,9 +7,15 @@ module Nockplane
       # between: ids of two flanges; kind: round (size is its diameter) or square (its side);
       # without a size just past the corner of the sheet.
       class Relief < SheetFeature
-        attr_reader :replacement
+        attr_reader :replacement, :stock
 
-        def dimensions
+        # (Its size is one of the flat: it goes round the corner.)
+        def dimensions = []
+        def tools = []
+
+        private
+
+        def laid
           return [] unless @round
 
           [
@@ -27,10 +33,6 @@ module Nockplane
           ]
         end
 
-        def tools = []
-
-        private
-
         def read
           @f.only(*COMMON, 'between', 'kind', 'size')
           stock = stock_before
@@ -45,6 +47,7 @@ module Nockplane
           cut = Solids::Boolean.difference(flat, tool(stock.thickness))
           check_cut(flat, cut, bends)
           @replacement = SheetMetal::Folding.new(cut, sheet, refine: @refine).solid
+          @stock = stock.with(laid: [*stock.laid, *laid])
         end
 
         # mm: past the corner of the sheet that two bends begin at, by half a thickness.

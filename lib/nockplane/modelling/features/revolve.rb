@@ -11,11 +11,12 @@ module Nockplane
         def expected_faces = {}
 
         def dimensions
-          found = profile_dimensions(@profile, sketch, 0.0, prefix: '').map do |d|
-            next d unless %i[turned_diameter diameter].include?(d.kind)
+          found =
+            profile_dimensions(@profile, sketch, 0.0, prefix: '').map do |d|
+              next d unless %i[turned_diameter diameter].include?(d.kind)
 
-            d.tap { |x| x.axis = first.frame.z }
-          end
+              d.tap { |x| x.axis = first.frame.z }
+            end
           found << angle_dimension if @f.key?('angle')
           found + pattern_dimensions
         end

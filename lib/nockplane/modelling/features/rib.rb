@@ -27,11 +27,14 @@ module Nockplane
 
         # The path moved to its left by mm, mitred.
         def beside(path, mm)
-          normals = path.each_cons(2).map do |p, q|
-            l = Math.hypot(q[0] - p[0], q[1] - p[1])
-            @f.fault('path', 'two neighbouring places are the same') if l < 1e-6
-            [-(q[1] - p[1]) / l, (q[0] - p[0]) / l]
-          end
+          normals =
+            path
+              .each_cons(2)
+              .map do |p, q|
+                l = Math.hypot(q[0] - p[0], q[1] - p[1])
+                @f.fault('path', 'two neighbouring places are the same') if l < 1e-6
+                [-(q[1] - p[1]) / l, (q[0] - p[0]) / l]
+              end
           path.each_index.map do |i|
             a = normals[[i - 1, 0].max]
             b = normals[[i, normals.size - 1].min]

@@ -66,16 +66,18 @@ module Nockplane
             @f.fault(
               'wall',
               "#{Fault.mm(@wall)} mm does not work here: the hollow comes too near to '#{thin.face.name}'; use a " \
-              "thinner wall"
+                'thinner wall'
             )
           end
         end
 
         # mm that chords lie inside the surface they stand for.
         def slack(facet)
-          facet.face.surface.plane? ?
-            0.0 :
+          if facet.face.surface.plane?
+            0.0
+          else
             0.003 * [facet.face.surface.radius || 0.0, facet.face.surface.minor || 0.0].max
+          end
         end
 
         def near?(box, p) = 3.times.all? { |k| p[k] > box[k] - @wall && p[k] < box[k + 3] + @wall }

@@ -28,10 +28,12 @@ module Nockplane
             return by_k(m[1].tr(',', '.').to_f)
           end
 
-          rows = text.split(/[;,]\s+|;/).map { |row| row.match(/\A\s*(\d+(?:\.\d+)?)\s*°?\s*:\s*(\d+(?:\.\d+)?)\s*(?:mm)?\s*\z/) }
+          rows =
+            text
+              .split(/[;,]\s+|;/)
+              .map { |row| row.match(/\A\s*(\d+(?:\.\d+)?)\s*°?\s*:\s*(\d+(?:\.\d+)?)\s*(?:mm)?\s*\z/) }
           unless rows.all? && rows.any?
-            raise Refused,
-                  "bend rule '#{text}': write K 0.44, or allowances by angle: 90: 6.1, 45: 3.05"
+            raise Refused, "bend rule '#{text}': write K 0.44, or allowances by angle: 90: 6.1, 45: 3.05"
           end
 
           table(rows.map { |m| [m[1].to_f, m[2].to_f] })
@@ -70,7 +72,7 @@ module Nockplane
           if angle > points[-1][0] + 1e-6
             raise Refused,
                   "the table of allowances ends at #{Fault.mm(points[-1][0])}°; a bend of #{Fault.mm(angle)}° needs " \
-                  "a row"
+                    'a row'
           end
 
           (a0, b0), (a1, b1) = points.each_cons(2).find { |_, (a, _)| angle <= a + 1e-6 }

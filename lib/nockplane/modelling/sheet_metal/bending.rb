@@ -3,8 +3,8 @@
 module Nockplane
   module Modelling
     module SheetMetal
-      # Figures of one bend (standards.md SM-01 to SM-09). angle: degrees the sheet is turned through (0 is flat); radius:
-      # inside, thickness: mm; k: where the neutral fibre lies, as a part of the thickness from the inside.
+      # Figures of one bend (standards.md SM-01 to SM-09). angle: degrees the sheet is turned through (0 is flat);
+      # radius: inside, thickness: mm; k: where the neutral fibre lies, as a part of the thickness from the inside.
       module Bending
         module_function
 

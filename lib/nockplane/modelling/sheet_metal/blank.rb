@@ -3,8 +3,8 @@
 module Nockplane
   module Modelling
     module SheetMetal
-      # Figures of a blank: length, width, thickness, cut_outer, cut_inner (lengths of cut) in mm, area in mm2, volume in
-      # mm3, bends and holes: how many.
+      # Figures of a blank: length, width, thickness, cut_outer, cut_inner (lengths of cut) in mm, area in mm2, volume
+      # in mm3, bends and holes: how many.
       Blank =
         Struct.new(
           :length,

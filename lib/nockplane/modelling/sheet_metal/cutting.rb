@@ -12,7 +12,8 @@ module Nockplane
           @pool = pool
         end
 
-        # The pieces of a polygon on both sides of a plane (point, unit normal); itself where the plane does not part it.
+        # The pieces of a polygon on both sides of a plane (point, unit normal); itself where the plane does not part
+        # it.
         def call(ids, point, normal)
           off = ids.map { |i| Geometry::Vec.dot(Geometry::Vec.sub(@pool.point(i), point), normal) }
           return [ids] if off.all? { |d| d > -ON } || off.all? { |d| d < ON }

@@ -20,7 +20,7 @@ module Nockplane
             solid: @flat.solid,
             values: @model.values,
             parameters: @model.parameters,
-            dimensions: laid(@model.dimensions),
+            dimensions: laid(@model.dimensions) + only_flat + BlankSizes.of(@flat),
             threads: @model.threads,
             features: @model.features,
             warnings: @flat.warnings,
@@ -38,6 +38,14 @@ module Nockplane
           dimensions.filter_map do |d|
             wall = @flat.walls.find { |w| [d.from, d.to].all? { |p| within?(w, p) } }
             wall && moved(d, Solids::Transform.between(wall.home, wall.lying))
+          end
+        end
+
+        # What was cut in the flat and has its size only there.
+        def only_flat
+          names = @flat.solid.faces.flat_map { |f| [f.name, *f.aliases] }.to_h { |n| [n, true] }
+          (@model.stock&.laid || []).select do |d|
+            d.faces.any? { |n| names[n] || names.keys.any? { |k| k.start_with?("#{n}~") } }
           end
         end
 

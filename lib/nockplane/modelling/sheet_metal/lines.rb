@@ -81,7 +81,7 @@ module Nockplane
 
         def middle(line)
           points = line.segments.flatten(1)
-          return [0.0, 0.0] if points.empty?
+          return 0.0, 0.0 if points.empty?
 
           @flat.frame.local(points.transpose.map { |c| c.sum / points.size }).first(2)
         end

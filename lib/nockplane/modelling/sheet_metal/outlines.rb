@@ -10,6 +10,21 @@ module Nockplane
 
         def self.of(flat, frame) = new(flat.solid, frame, flat.thickness)
 
+        # The frame of a flat solid, x along its longer side, z as near as may be to a direction; nil of what has no two
+        # large sides.
+        def self.lying(solid, towards)
+          facet =
+            solid
+              .facets
+              .select { |f| f.face.surface.plane? }
+              .max_by do |f|
+                [Geometry::Vec.dot(f.normal, towards).positive? ? 1 : 0, Solids::Mass.facet_area(solid, f)]
+              end or return nil
+          heights = Array.new(solid.xs.size) { |i| Geometry::Vec.dot(solid.point(i), facet.normal) }
+          at = solid.point(facet.loops[0][0])
+          new(solid, Geometry::Frame.facing(at, facet.normal), heights.max - heights.min).frame
+        end
+
         # [[outer corners], [hole corners], ...] of each piece, places [x, y] in the frame.
         attr_reader :polygons
 
@@ -76,9 +91,9 @@ module Nockplane
           pool = Solids::VertexPool.new(@solid.xs, @solid.ys, @solid.zs)
           overlay = Geometry::Overlay.new(pool, *facets[0].normal)
           facets.each { |f| f.each_edge { |a, b| overlay.add(a, b, 1) } }
-          overlay.polygons { |_, inside, _| inside }.map do |loops|
-            loops.map { |ids| ids.map { |i| @given.local(pool.point(i)).first(2) } }
-          end
+          overlay
+            .polygons { |_, inside, _| inside }
+            .map { |loops| loops.map { |ids| ids.map { |i| @given.local(pool.point(i)).first(2) } } }
         end
 
         # (Both sides are seen from the front here: the back's loops run the other way.)
@@ -94,14 +109,16 @@ module Nockplane
         # Radians of the direction (of a quarter turn) that has most length of edges.
         def way
           sums = Hash.new { |h, k| h[k] = [0.0, 0.0] }
-          @polygons.flatten(1).each do |points|
-            points.each_index do |i|
-              d = sub(points[i], points[i - 1])
-              angle = (Math.atan2(d[1], d[0]) * 180 / Math::PI) % 90
-              angle -= 90 if angle > 90 - (SAME / 2)
-              sums[(angle / SAME).round].then { |s| s[0] += Math.hypot(*d) and s[1] += Math.hypot(*d) * angle }
+          @polygons
+            .flatten(1)
+            .each do |points|
+              points.each_index do |i|
+                d = sub(points[i], points[i - 1])
+                angle = (Math.atan2(d[1], d[0]) * 180 / Math::PI) % 90
+                angle -= 90 if angle > 90 - (SAME / 2)
+                sums[(angle / SAME).round].then { |s| s[0] += Math.hypot(*d) and s[1] += Math.hypot(*d) * angle }
+              end
             end
-          end
           _, (length, weighted) = sums.max_by { |k, (l, _)| [l.round(6), -k.abs] }
           (weighted / length).then { |a| a.abs < 1e-7 ? 0.0 : a } * Math::PI / 180
         end
