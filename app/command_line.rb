@@ -7,6 +7,8 @@ module App
   class CommandLine < Thor
     # Seconds a command may take.
     PATIENCE = 300
+    # The same of a run over many sheets.
+    RUN_PATIENCE = 3600
     class_option :json, type: :boolean, desc: 'print one JSON object'
 
     def self.exit_on_failure? = true
@@ -141,6 +143,33 @@ module App
       guarded { report(Commands::Parts.call(read(file), Commands::Library.source(file), options[:structure])) }
     end
 
+    desc 'run ASSEMBLY', 'a sheet of the assembly, its sub-assemblies and every part, each once'
+    option :template, default: 'a3-part-first-angle', desc: Nockplane::Drawings::Template.all.keys.join(', ')
+    option :assembly_template, default: 'a2-assembly', desc: 'of the assembly and its sub-assemblies'
+    option :dimension, desc: "dimensioned by rules: #{Nockplane::Linking::SizeRules::NAMES.join(',')}"
+    option :out, desc: 'FOLDER for the sheets; without it nothing is written'
+    option :as, default: 'pdf', desc: 'pdf, svg'
+    option :purchased, type: :boolean, desc: 'bought parts, too'
+    def sheets(file)
+      guarded(RUN_PATIENCE) do
+        Nockplane::Linking::SizeRules.parse(options[:dimension]) if options[:dimension]
+        given = { template: options[:template], assembly_template: options[:assembly_template], folder: options[:out] }
+        run =
+          Commands::Run.new(
+            file,
+            read(file),
+            **given,
+            rules: options[:dimension],
+            purchased: options[:purchased],
+            kind: options[:as]
+          )
+        found = run.report
+        report(found)
+        exit 1 if found[:failed].positive?
+      end
+    end
+    map 'run' => :sheets
+
     desc 'flat FILE', 'a sheet-metal part laid flat: its blank and bends'
     option :k, type: :numeric, aliases: ['--k'], desc: "neutral factor, 0 to 1 (without it the part's own rule)"
     option :out, desc: 'OUT.svg (1:1) or OUT.step; without it nothing is written'
@@ -176,10 +205,10 @@ module App
     end
 
     no_commands do
-      def guarded(&)
-        Timeout.timeout(PATIENCE, &)
+      def guarded(patience = PATIENCE, &)
+        Timeout.timeout(patience, &)
       rescue Timeout::Error
-        warn "This takes longer than #{PATIENCE} s and was stopped; give a smaller file."
+        warn "This takes longer than #{patience} s and was stopped; give a smaller file."
         exit 1
       rescue Nockplane::Error, Errno::ENOENT, Errno::EACCES, Errno::EISDIR => e
         warn e.message

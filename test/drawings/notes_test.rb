@@ -33,7 +33,7 @@ class NotesTest < CoreTest
 
   def test_every_shape_holds_its_words
     Annotations::NoteShapes.all.each_key do |name|
-      next if %w[edge weld].include?(name) # (open, or drawn in place of them)
+      next if %w[edge weld underlined].include?(name) # (open, or drawn in place of them)
 
       items = ink(noted(WORDS.fetch(name, 'A1'), shape: name))
       texts = items.grep(Drafting::Ink::Text).map { |t| Drafting::Ink.box(t) }
@@ -103,7 +103,7 @@ class NotesTest < CoreTest
   def test_what_does_not_fit_is_refused_in_words
     assert_equal 'a triangle holds at most 4 letters',
                  AnnotationEdits.add_note(@drawing, 's1', 'revision', 1.0, 1.0, shape: 'triangle').reason
-    assert_equal 'round a note goes flag, box, circle, triangle, edge, target, weld',
+    assert_equal 'round a note goes flag, box, circle, triangle, edge, target, weld, balloon, underlined',
                  AnnotationEdits.add_note(@drawing, 's1', 'x', 1.0, 1.0, shape: 'cloud').reason
     marked = noted('C', shape: 'circle')
     assert_match(/at most 4 letters/, AnnotationEdits.change_note(marked, 'n1', text: 'far too long').reason)

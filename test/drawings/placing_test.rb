@@ -74,13 +74,14 @@ class PlacingTest < CoreTest
     after = drawing.apply(staleness(drawing, source, 2).update)
     gaps = [drawing, after].map { |d| dimension(d, 'plate.profile.height').place.gap }
     assert_equal gaps[0], gaps[1]
-    level = lambda do |d|
-      builder = SceneBuilder.new(d, 's1', source)
-      view = d.view('plan')
-      lines = builder.dimension_ink(dimension(d, 'plate.profile.height')).ink.grep(Drafting::Ink::Line).map(&:points)
-      outline = builder.place(view).outline
-      lines.flatten(1).map { |p| [outline[0] - p[0], p[0] - outline[2]].max }.max
-    end
+    level =
+      lambda do |d|
+        builder = SceneBuilder.new(d, 's1', source)
+        view = d.view('plan')
+        lines = builder.dimension_ink(dimension(d, 'plate.profile.height')).ink.grep(Drafting::Ink::Line).map(&:points)
+        outline = builder.place(view).outline
+        lines.flatten(1).map { |p| [outline[0] - p[0], p[0] - outline[2]].max }.max
+      end
     assert_in_delta level[drawing], level[after], 1e-6
   end
 
@@ -114,7 +115,14 @@ class PlacingTest < CoreTest
   end
 
   def test_templates_are_complete
-    assert_equal %w[a2-assembly a3-part-first-angle a3-part-third-angle a4-sheet-metal b-part-third-angle],
+    assert_equal %w[
+      a2-assembly
+      a3-part-first-angle
+      a3-part-third-angle
+      a3-sheet-metal
+      a4-sheet-metal
+      b-part-third-angle
+    ],
                  Template.all.keys
     Template.all.each_value do |t|
       assert_empty Drafting::SheetFormat.problems(t.document.sheets.first.format)

@@ -151,7 +151,7 @@ class TemplatesTest < CoreTest
   def test_a_berth_that_cannot_fill_stays_and_says_why
     drawing, = drawing_of(block(PARTS['flat']), template: 'a4-sheet-metal')
     assert_equal ['flat'], drawing.berths.map(&:id)
-    assert_equal 'Part has no flat pattern: it is not a sheet-metal part', drawing.berths[0].why
+    assert_equal 'Part has no flat pattern: it has no bends', drawing.berths[0].why
     template = Template.all['a3-part-first-angle'].document
     tied = template.apply(BerthEdits.add(template, 's1', 'detail'))
     drawing =
@@ -210,8 +210,9 @@ class TemplatesTest < CoreTest
     pinned = linear.last
     drawing = drawing.apply(AnnotationEdits.place(drawing, pinned.id, pinned.place.with(gap: 33.0)))
     after =
-      drawing.apply(StandardChange.edit(drawing, drawing.meta.standard.merge('first_row' => 15.0, 'row' => 9.0),
-source))
+      drawing.apply(
+        StandardChange.edit(drawing, drawing.meta.standard.merge('first_row' => 15.0, 'row' => 9.0), source)
+      )
     gaps = after.dimensions.select { |d| d.place.is_a?(Annotations::Row) && !d.pinned }.map { |d| d.place.gap }
     assert(gaps.all? { |g| ((g - 15) % 9).abs < 1e-6 }, "rows at 15, 24, 33 ...: #{gaps}")
     assert_equal 33.0, after.dimension(pinned.id).place.gap

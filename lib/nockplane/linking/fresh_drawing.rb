@@ -7,11 +7,22 @@ module Nockplane
     # collides.
     class FreshDrawing
       # adopt: ids of the views to adopt into, nil for those whose berths want it; front: ViewFrame of the model's own
-      # front, nil for the usual one. Returns a Drawings::Drawing.
-      def self.of(template, model_id, revision, source, title:, number:, adopt: nil, front: nil, rules: nil)
+      # front, nil for the usual one; variant: of the model, nil for none. Returns a Drawings::Drawing.
+      def self.of(
+        template,
+        model_id,
+        revision,
+        source,
+        title:,
+        number:,
+        adopt: nil,
+        front: nil,
+        rules: nil,
+        variant: nil
+      )
         new(
           template,
-          template.fill(model_id, revision, source, title: title, number: number, front: front),
+          template.fill(model_id, revision, source, title: title, number: number, front: front, variant: variant),
           source,
           adopt,
           rules

@@ -11,7 +11,7 @@ module Nockplane
     #    "used":{"":{"plane":18}},"doubts":{},"gone":[]}
     class ImportReference
       HEAD = 'nockplane: step/1'
-      FIELDS = %i[file name bytes faces used doubts gone title properties].freeze
+      FIELDS = %i[file name bytes faces used doubts gone title properties part].freeze
 
       attr_reader(*FIELDS)
 
@@ -19,10 +19,21 @@ module Nockplane
       def self.parse(text) = new(**JSON.parse(text.delete_prefix(HEAD), symbolize_names: true).slice(*FIELDS))
 
       # file: digest; faces: { record id => name }; used: { part => { word => highest number } }; doubts: { new name =>
-      # [old names] };
-      # gone: old names that no face has any more; title, properties: what the model is called and { key => text } given
-      # here, instead of what the file says.
-      def initialize(file:, name:, bytes:, faces: {}, used: {}, doubts: {}, gone: [], title: nil, properties: {})
+      # [old names] }; gone: old names that no face has any more; title, properties: what the model is called and { key
+      # => text } given here, instead of what the file says; part: number of one part of an assembly that alone is meant
+      # (as its instances name it), nil for all of the file.
+      def initialize(
+        file:,
+        name:,
+        bytes:,
+        faces: {},
+        used: {},
+        doubts: {},
+        gone: [],
+        title: nil,
+        properties: {},
+        part: nil
+      )
         @file = file
         @name = name
         @bytes = bytes
@@ -31,6 +42,7 @@ module Nockplane
         @doubts = doubts.to_h { |n, olds| [n.to_s, olds] }
         @gone = gone
         @title = title
+        @part = part
         @properties = (properties || {}).to_h { |k, v| [k.to_s, v.to_s] }
         freeze
       end
@@ -47,10 +59,14 @@ module Nockplane
         ImportReference.new(**FIELDS.to_h { |f| [f, public_send(f)] }, title: title || @title, properties: given)
       end
 
+      # The same for one of its parts alone (OnePart#key), nil for all of the file; without names for faces.
+      def of_part(part) = ImportReference.new(file: @file, name: @name, bytes: @bytes, part: part)
+
       # The properties of a model read from the file, with those given here.
       def properties_of(model) = model.properties.merge(@properties)
 
-      def to_s = "#{HEAD}\n#{JSON.generate(FIELDS.to_h { |f| [f, public_send(f)] })}\n"
+      def to_s =
+        "#{HEAD}\n#{JSON.generate(FIELDS.to_h { |f| [f, public_send(f)] }.reject { |k, v| k == :part && v.nil? })}\n"
     end
   end
 end

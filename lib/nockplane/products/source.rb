@@ -52,7 +52,7 @@ module Nockplane
           if Modelling::AssemblyRecipe.is?(text)
             assembly(text, refine, exploded)
           elsif Modelling::ImportReference.is?(text)
-            @importer.call(Modelling::ImportReference.parse(text), refine)
+            imported(Modelling::ImportReference.parse(text), refine)
           else
             Modelling::Builder.build(Modelling::Recipe.parse(text), refine: refine, cache: @prefixes)
           end
@@ -195,7 +195,28 @@ module Nockplane
         end
       end
 
+      # Text of the part or assembly at the end of a path of component ids in an assembly ("wheel:carousel"); of a file
+      # the text of that part alone; nil where there is none.
+      def text_at(text, path)
+        return @texts.at(text, path) unless Modelling::ImportReference.is?(text)
+
+        model = model_of(text)
+        instance = model.components.find { |i| i.path == path }
+        part = instance ? instance.part && Modelling::OnePart.key(instance) : (path if model.units.key?(path))
+        part = "#{Modelling::OnePart::UNIT}#{part}" if part && !instance
+        part && Modelling::ImportReference.parse(text).of_part(part).to_s
+      end
+
       private
+
+      def imported(reference, refine)
+        return @importer.call(reference, refine) unless reference.part
+
+        whole = model_of(reference.of_part(nil).to_s, refine: refine)
+        Modelling::OnePart.of(whole, reference.part) or
+          raise Modelling::RecipeFault,
+                Modelling::Fault.new(nil, nil, "the file has no part '#{reference.part}' that stands alone")
+      end
 
       # The model without the ribs that an opening leaves whole: by the standard all that lie along it, or those chosen.
       # nil where there are none, or other features rest on them.

@@ -8,7 +8,10 @@ module Nockplane
         module_function
 
         # { name => shape }.
-        def all = @all ||= [Flag, Box, Circle, Triangle, EdgeSign, Target, Weld].to_h { |k| [k::NAME, k.new] }.freeze
+        def all =
+          @all ||=
+            [Flag, Box, Circle, Triangle, EdgeSign, Target, Weld, Balloon, Underlined].to_h { |k| [k::NAME, k.new] }
+              .freeze
 
         # The shape of a name; nil of none. Raises KeyError for one that is not known.
         def of(name) = name && all.fetch(name)

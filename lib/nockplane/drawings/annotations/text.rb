@@ -90,7 +90,10 @@ module Nockplane
         # Points of a leader before its place.
         def from_words(standard, note, place)
           shape = NoteShapes.of(note.shape)
-          return [[note.x, note.y]] if sign(standard, note, { width: 0.25, layer: 'note' })
+          if sign(standard, note, { width: 0.25, layer: 'note' })
+            at = [note.x, note.y]
+            return [shape.sign_start(at, standard.note_height, [place.x, place.y]) || at]
+          end
 
           straight = shape&.start(words_box(standard, note), lines(standard, note).size, [place.x, place.y])
           return [straight] if straight

@@ -239,6 +239,7 @@ module Nockplane
 
       def note_group(note)
         kind = Annotations.of(note)
+        note = note.dup.tap { |n| n.text = Tables::Referring.words(@drawing, @source, n) } if note.item
         note = note.dup.tap { |n| n.text = furniture.fields.filled(n.text) } if note.text.include?('{')
         Group.new(
           owner: "note/#{note.id}",

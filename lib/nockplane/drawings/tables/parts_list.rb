@@ -20,7 +20,20 @@ module Nockplane
         def corner = 'title block'
         def grows = 'up'
         def room = 12
-        def rows(_table, context) = context.model ? Products::PartsList.of(context.model) : []
+
+        def rows(table, context)
+          return [] unless context.model
+
+          found = Items.new(context.model, table).rows
+          if table.structure == 'indented'
+            found.map { |r| r.merge('name' => "#{INDENT * r['level'].to_i}#{r['name']}") }
+          else
+            found
+          end
+        end
+
+        # Before the name for each level that a line stands below the top.
+        INDENT = '·  '
       end
     end
   end

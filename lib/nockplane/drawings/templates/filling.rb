@@ -4,14 +4,15 @@ module Nockplane
   module Drawings
     # Puts a model into a template: every berth fills, tables and fields fill, each sheet's scale is chosen.
     class Filling
-      # front: ViewFrame of the model's own front, nil for the usual one.
-      def initialize(template, model_id, revision, source, front: nil)
+      # front: ViewFrame of the model's own front, nil for the usual one; variant: of it that is shown, nil for none.
+      def initialize(template, model_id, revision, source, front: nil, variant: nil)
         @template = template
         @document = front ? seen_from(template.document, front) : template.document
         @model_id = model_id
         @revision = revision
+        @variant = variant
         @source = source
-        @subject = Products::Subject.new(model_id, revision)
+        @subject = Products::Subject.new(model_id, revision, variant)
         @model = source.model(@subject)
         @document = flat_seen(@document)
       end
@@ -52,7 +53,8 @@ module Nockplane
           @document.sheets.map do |s|
             s.dup.tap { |x| x.binding, x.revision, x.scale = 'b1', @revision, (s.scale || 1.0) }
           end
-        empty = Drawing.of(meta, Binding.new(id: 'b1', model: @model_id, follow: true), sheets, cells)
+        empty =
+          Drawing.of(meta, Binding.new(id: 'b1', model: @model_id, variant: @variant, follow: true), sheets, cells)
         sheets.reduce(empty) { |d, s| filled(d, s) }
       end
 

@@ -45,9 +45,10 @@ module Nockplane
       end
 
       # A Drawing of a model: views at a revision, scale chosen, what could not be filled left as berths that say why.
-      # model_id: id in the source; front: ViewFrame of the model's own front, nil for the usual one.
-      def fill(model_id, revision, source, title:, number:, front: nil)
-        Filling.new(self, model_id, revision, source, front: front).drawing(title, number)
+      # model_id: id in the source; front: ViewFrame of the model's own front, nil for the usual one;
+      # variant: of the model that is shown, nil for none.
+      def fill(model_id, revision, source, title:, number:, front: nil, variant: nil)
+        Filling.new(self, model_id, revision, source, front: front, variant: variant).drawing(title, number)
       end
     end
   end

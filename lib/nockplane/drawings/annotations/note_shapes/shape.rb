@@ -29,6 +29,9 @@ module Nockplane
           # [Ink] that stands in place of the words; nil where these are lettered. at: [x, y] of the note.
           def sign(_text, _at, _height, **_pen) = nil
 
+          # Where a leader begins of one that stands in place of the words; nil for at the note's place.
+          def sign_start(_at, _height, _place) = nil
+
           # Where a leader to a place begins; nil for level beside it.
           def start(_box, _lines, _place) = nil
 
