@@ -16,8 +16,11 @@ module App
       dowel.recipe
       motor.recipe
       o-ring.recipe
+      controller-tray.recipe
+      cable-cover.recipe
       wheel.assembly
       filter-wheel-unit.assembly
+      filter-wheel-unit-8.assembly
     ].freeze
     DRAWINGS = {
       'carousel.recipe' => 'quillfen-a3',
@@ -26,6 +29,7 @@ module App
       'spacer.recipe' => 'quillfen-a3',
       'housing.recipe' => 'quillfen-a3',
       'lid.recipe' => 'quillfen-a3',
+      'controller-tray.recipe' => 'a3-sheet-metal',
       'filter-wheel-unit.assembly' => 'a2-assembly',
       'motor-plate' => 'quillfen-a3'
     }.freeze

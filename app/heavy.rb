@@ -9,6 +9,13 @@ module App
     # Builds the part of a text, for whoever asks next.
     def build(text) = Workshop.source.model_of(text) && nil
 
+    # Lays the part of a text flat, for whoever asks next; what can't be is told where it is shown.
+    def flat(text)
+      Workshop.source.flats.blank(text) && nil
+    rescue Nockplane::Modelling::SheetMetal::Refused
+      nil
+    end
+
     # What a change of a model that is not kept yet comes to (Presenters::Trial): { trial: ... }, or { faults:,
     # message:, partial: }.
     def trial(model_id, data)
@@ -31,9 +38,11 @@ module App
 
     # Path of a file for other systems (Exporting::KINDS) in the store.
     def export(text, kind, name, time, exploded)
-      Workshop.store.file(Workshop.export_key(text, kind, name, time, exploded)) do |io|
-        Exporting.write(io, text, Workshop.source, kind, name: name, time: time, exploded: exploded)
-      end
+      Workshop
+        .store
+        .file(Workshop.export_key(text, kind, name, time, exploded)) do |io|
+          Exporting.write(io, text, Workshop.source, kind, name: name, time: time, exploded: exploded)
+        end
     end
   end
 end

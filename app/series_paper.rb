@@ -45,6 +45,6 @@ module App
       end
       File.rename("#{target}.part", target)
     end
-    private_class_method :pdf, :zip, :scenes, :put
+    private_class_method :pdf, :zip, :scenes
   end
 end

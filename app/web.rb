@@ -47,6 +47,8 @@ module App
              Routes::Rebinds,
              Routes::References,
              Routes::Copies,
+             Routes::SheetRuns,
+             Routes::Flats,
              Routes::Numbering,
              Routes::Templates,
              Routes::ShelfNotes,

@@ -35,6 +35,8 @@ module App
       # What a person calls faces, joined.
       def faces_words(names) = names.map { |n| face_words[n] || n }.join(', ')
       def assembly? = built.assembly?
+      # Has it parts or variants to be drawn in one run?
+      def many? = assembly? || Families.variants(record).any?
       def imported? = built.imported?
       def explodes? = !imported? && Workshop.parse(good[0].recipe).explode.any?
       def reference = Nockplane::Modelling::ImportReference.parse(good[0].recipe)
@@ -50,16 +52,19 @@ module App
             .uniq
             .group_by { |name| name[/\A[^\[]+/] }
             .transform_values(&:size)
-        Workshop.parse(good[0].recipe).components.map do |c|
-          [
-            c['id'],
-            Records::Model.named(c['model'].to_s),
-            c['variant'],
-            counts[c['id']].to_i,
-            c['purchased'] == true,
-            c['hidden'] == true
-          ]
-        end
+        Workshop
+          .parse(good[0].recipe)
+          .components
+          .map do |c|
+            [
+              c['id'],
+              Records::Model.named(c['model'].to_s),
+              c['variant'],
+              counts[c['id']].to_i,
+              c['purchased'] == true,
+              c['hidden'] == true
+            ]
+          end
       end
 
       # Parts of an imported assembly with how often they stand in it.
@@ -73,8 +78,7 @@ module App
       # Tolerances that came with an imported model, in words: [[words, faces], ...].
       def embedded
         built.dimensions.map do |d|
-          words =
-            Nockplane::Drawings::Annotations::Snapshot.of(d).words(Nockplane::Drafting::Standard.new).to_s
+          words = Nockplane::Drawings::Annotations::Snapshot.of(d).words(Nockplane::Drafting::Standard.new).to_s
           [d.kind == :datum ? "Datum #{words}" : words, d.faces]
         end
       end
@@ -123,9 +127,9 @@ module App
       def fits(parameter)
         return [] unless parameter[:unit] == 'mm' && parameter[:value].is_a?(Numeric)
 
-        Nockplane::Tolerancing::Fits.at(parameter[:value]).map do |code, *deviations|
-          [code, Nockplane::Tolerancing::Fits.words(*deviations)]
-        end
+        Nockplane::Tolerancing::Fits
+          .at(parameter[:value])
+          .map { |code, *deviations| [code, Nockplane::Tolerancing::Fits.words(*deviations)] }
       end
 
       # What changed from the revision before, in words: ["disc_diameter 150 → 152", ...].
@@ -140,16 +144,17 @@ module App
 
         old, new = [before, revision].map { |r| Workshop.source.model_of(r.recipe) }
         names = old.parameters.map { |p| p[:name] } | new.parameters.map { |p| p[:name] }
-        sizes = names.filter_map do |n|
-          a, b =
-            [old, new].map do |m|
-              m
-                .parameters
-                .find { |p| p[:name] == n }
-                &.then { |p| [Nockplane::Modelling::Fault.value(p[:value]), p[:tolerance]].compact.join(' ') }
-            end
-          "#{n} #{a || '–'} → #{b || '–'}" if a != b
-        end
+        sizes =
+          names.filter_map do |n|
+            a, b =
+              [old, new].map do |m|
+                m
+                  .parameters
+                  .find { |p| p[:name] == n }
+                  &.then { |p| [Nockplane::Modelling::Fault.value(p[:value]), p[:tolerance]].compact.join(' ') }
+              end
+            "#{n} #{a || '–'} → #{b || '–'}" if a != b
+          end
         sizes + switched(old, new)
       rescue Nockplane::Error
         [] # one of the two can't be built any more
@@ -159,10 +164,11 @@ module App
 
       # [revision, what it builds to] of the latest one up to the revision that can be built.
       def good
-        @good ||= begin
-          candidates = @record.revisions.where('number <= ?', @revision.number).reorder(number: :desc).limit(20)
-          candidates.lazy.filter_map { |r| attempt(r) }.first || []
-        end
+        @good ||=
+          begin
+            candidates = @record.revisions.where('number <= ?', @revision.number).reorder(number: :desc).limit(20)
+            candidates.lazy.filter_map { |r| attempt(r) }.first || []
+          end
       end
 
       def attempt(revision)

@@ -11,11 +11,13 @@ module App
       def over? = %w[done stopped failed].include?(state)
       def share = total.zero? ? 0.0 : done.fdiv(total)
 
-      # Writes one item's outcome; href: where what was made is.
+      # Writes one item's outcome; href: where what was made is. (Several workers may share a run.)
       def settle(index, state, words, href: nil)
-        list = lines
-        list[index] = list[index].merge('state' => state, 'words' => words, **(href ? { 'href' => href } : {}))
-        update!(items: JSON.generate(list), done: list.count { |l| l['state'] != 'waiting' })
+        with_lock do
+          list = lines
+          list[index] = list[index].merge('state' => state, 'words' => words, **(href ? { 'href' => href } : {}))
+          update!(items: JSON.generate(list), done: list.count { |l| l['state'] != 'waiting' })
+        end
       end
     end
   end

@@ -194,7 +194,7 @@ module Nockplane
 
       def told_missing(drawing)
         said = drawing.notes.filter_map(&:item)
-        items = Drawings::Tables::Items.new(model, Drawings::Tables::Items.table(drawing)).rows
+        items = Drawings::Tables::Items.new(model, Drawings::Tables::Items.table(drawing, 'b1')).rows
         left = items.reject { |r| said.include?(r['key']) }
         return if left.empty?
 

@@ -12,12 +12,14 @@ module Nockplane
           @table = table
         end
 
-        # The parts list of a drawing, nil when it has none.
-        def self.table(drawing) = drawing.tables.find { |t| t.kind == PartsList::NAME }
+        # The parts list of what a binding shows, nil when the drawing has none.
+        def self.table(drawing, binding_id)
+          drawing.tables.find { |t| t.kind == PartsList::NAME && drawing.sheet(t.sheet)&.binding == binding_id }
+        end
 
         # Items of the model that a sheet's title block shows, by the drawing's parts list.
         def self.of(drawing, source, binding_id, revision)
-          new(source.model(drawing.binding(binding_id).subject(revision)), table(drawing))
+          new(source.model(drawing.binding(binding_id).subject(revision)), table(drawing, binding_id))
         end
 
         # [{ field => text }] in the order they are listed.

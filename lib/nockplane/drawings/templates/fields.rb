@@ -109,21 +109,38 @@ module Nockplane
       def own(name)
         meta = @drawing.meta
         case name
-        when 'title', 'number', 'revision', 'state' then meta[name]
-        when 'scale' then Drafting::Scale.text(@sheet.scale || 1.0, @drawing.standard.decimal)
-        when 'size' then @sheet.paper.name
-        when 'sheet' then "#{sheet_number}/#{@drawing.sheets.size}"
-        when 'sheet number' then sheet_number.to_s
-        when 'sheets' then @drawing.sheets.size.to_s
-        when 'unit' then @drawing.standard.unit_words
-        when 'standard' then @drawing.standard.name
-        when 'general_tolerance' then @drawing.standard.general_tolerance
-        when 'tolerancing' then @drawing.standard.tolerancing
-        when 'type' then @model && (@model.assembly? ? 'Assembly drawing' : 'Part drawing')
-        when 'model revision' then @sheet.revision&.to_s
-        when 'model name' then @model&.name
-        when 'template' then meta.template && "#{meta.template['slug']}, #{meta.template['revision']}"
-        else @extra[name]
+        when 'title'
+          @sheet.title || meta.title
+        when 'number', 'revision', 'state'
+          meta[name]
+        when 'scale'
+          Drafting::Scale.text(@sheet.scale || 1.0, @drawing.standard.decimal)
+        when 'size'
+          @sheet.paper.name
+        when 'sheet'
+          "#{sheet_number}/#{@drawing.sheets.size}"
+        when 'sheet number'
+          sheet_number.to_s
+        when 'sheets'
+          @drawing.sheets.size.to_s
+        when 'unit'
+          @drawing.standard.unit_words
+        when 'standard'
+          @drawing.standard.name
+        when 'general_tolerance'
+          @drawing.standard.general_tolerance
+        when 'tolerancing'
+          @drawing.standard.tolerancing
+        when 'type'
+          @model && (@model.assembly? ? 'Assembly drawing' : 'Part drawing')
+        when 'model revision'
+          @sheet.revision&.to_s
+        when 'model name'
+          @model&.name
+        when 'template'
+          meta.template && "#{meta.template['slug']}, #{meta.template['revision']}"
+        else
+          @extra[name]
         end
       end
 
