@@ -273,6 +273,7 @@ module App
       found = docket.collisions.first(3).map(&:words)
       found << "#{docket.collisions.size - 3} more such places" if docket.collisions.size > 3
       found += docket.lost.map { |l| "#{l.view.name}: #{l.words}" }
+      found += docket.unlisted.map(&:words)
       found += docket.loose.map { |l| "the note “#{l.note.name}”: #{l.words}" }
       found += docket.over.map { |o| "#{o.words} is typed over #{o.measured} in #{o.view.name}" }
       found += docket.masses.map { |m| "the mass #{m.shown} in the title block parts from #{m.computed} worked out" }

@@ -133,9 +133,13 @@ module App
       "there is no model #{row.line&.reference} here"
     end
 
+    # (A series drawing of the family shows each of its variants.)
     def drawings(model, variant)
-      ids = Records::Binding.where(model_id: model.id, variant: variant).select(:drawing_id)
-      Records::Drawing.where(id: ids, removed_at: nil).order(:number).to_a
+      own, family =
+        [variant, nil].map { |v| Records::Binding.where(model_id: model.id, variant: v).select(:drawing_id) }
+      found = Records::Drawing.where(id: own)
+      found = found.or(Records::Drawing.where(id: family, series: true)) if variant
+      found.order(:number).to_a
     end
 
     # Parts that share a number are told.

@@ -3,7 +3,7 @@
 require 'csv'
 
 module App
-  # Reads comma-separated values (also with semicolons or tabs between) from a person's spreadsheet.
+  # Reads comma-separated values (also with semicolons or tabs between) from a person's spreadsheet, and writes them.
   module TableFile
     MAX_BYTES = 2_000_000
     MOST_ROWS = 2000
@@ -27,6 +27,14 @@ module App
       [rows[0].map { |c| c.to_s.strip }, rows.drop(1).reject { |r| r.all? { |c| c.to_s.strip.empty? } }]
     end
 
+    # Comma-separated values, with the headers first.
+    def write(headers, rows)
+      CSV.generate { |out| [headers, *rows].each { |row| out << row.map { |cell| guarded(cell) } } }
+    end
+
+    # (A cell that a spreadsheet would work out is no text any more.)
+    def guarded(cell) = cell.match?(/\A(?:[=@\t\r]|[+-](?![\d.,]*\z))/) ? "'#{cell}" : cell
+
     def utf8(bytes)
       text = bytes.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
       return text if text.valid_encoding? && !text.include?("\0")
@@ -41,6 +49,6 @@ module App
     rescue CSV::MalformedCSVError => e
       raise Refused, "The file is no comma-separated text: #{e.message}."
     end
-    private_class_method :utf8, :parsed
+    private_class_method :guarded, :utf8, :parsed
   end
 end

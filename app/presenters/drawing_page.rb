@@ -7,6 +7,7 @@ module App
       attr_reader :record, :value, :select
 
       include ModelsOffered
+      include PartsShown
       include SheetScript
       include RuleWords
       include SizesTyped

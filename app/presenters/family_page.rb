@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require 'csv'
-
 module App
   module Presenters
     # The table of variants of a model as a person edits it.
@@ -74,22 +72,12 @@ module App
       end
 
       # Comma-separated values, with the headers first.
-      def csv
-        CSV.generate do |out|
-          out << headers
-          table.cells.each { |row| out << row.map { |cell| guarded(cell) } }
-        end
-      end
+      def csv = TableFile.write(headers, table.cells)
 
       # Drawings that show this family as a whole, and those of one of its variants.
       def drawings
         @drawings ||= @record.drawings.distinct.sort_by(&:number)
       end
-
-      private
-
-      # (A cell that a spreadsheet would work out is no text any more.)
-      def guarded(cell) = cell.match?(/\A[=@\t\r]/) ? "'#{cell}" : cell
     end
   end
 end

@@ -23,9 +23,9 @@ module App
       }.freeze
       # Ways to measure between two places, their words and the key that starts each.
       MEASURES = {
-        'level' => ['level', 'm'],
-        'upright' => ['upright', 'i'],
-        'along' => ['along', 'o'],
+        'level' => %w[level m],
+        'upright' => %w[upright i],
+        'along' => %w[along o],
         'square' => ['square to an edge', 'y'],
         'angle' => ['angle of two edges', 'w'],
         'corner' => ['angle of three points', 'z'],
@@ -86,6 +86,9 @@ module App
       end
 
       def pulls? = @kind.whole?
+      def flat? = !@kind.state.nil?
+      # Does it show an assembly, so that its parts can be numbered?
+      def assembly? = Workshop.source.model(@value.subject(@view)).assembly?
 
       # Name of the neighbour on a side, before it is pulled out.
       def neighbour(direction)
@@ -138,11 +141,16 @@ module App
         return [] unless cutting_line
         return ribs.map { |id| [id, id.tr('_', ' '), whole?(id)] } unless shown.model.assembly?
 
-        shown.model.components.reject(&:hidden?).uniq(&:component).map do |c|
-          whole =
-            cutting_line.uncut ? cutting_line.uncut.include?(c.component) : Nockplane::Products::Uncut.by_standard?(c)
-          [c.component, c.name, whole]
-        end
+        shown
+          .model
+          .components
+          .reject(&:hidden?)
+          .uniq(&:component)
+          .map do |c|
+            whole =
+              cutting_line.uncut ? cutting_line.uncut.include?(c.component) : Nockplane::Products::Uncut.by_standard?(c)
+            [c.component, c.name, whole]
+          end
       end
 
       # By the standard, or chosen.

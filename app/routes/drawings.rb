@@ -60,6 +60,16 @@ module App
           json Presenters::Pulled.new(Records::Drawing.at(params['slug']), params['view'], params['to'].to_s).to_h
         end
 
+        # A table as it stands on its sheet, as comma-separated values.
+        app.get '/drawings/:slug/tables/:table.csv' do
+          paper_please(drawing = Records::Drawing.at(params['slug']))
+          table = drawing.value.cells["table/#{params['table']}"] or
+            raise Refused.new("#{drawing.number} has no table '#{params['table']}'.", status: 404)
+          content_type 'text/csv', charset: 'utf-8'
+          attachment "#{drawing.number}-#{Nockplane::Drawings::Tables.of(table).title.tr(' ', '-')}.csv"
+          Presenters::PartsShown.csv(drawing.value, table)
+        end
+
         # What is missing and what is said twice, as marks on a sheet.
         app.get '/drawings/:slug/views/complete/candidates' do
           page = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)

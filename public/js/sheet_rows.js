@@ -98,9 +98,11 @@ export function mount(body, rows, lists, { onChange, onPick }) {
     const focus = document.activeElement?.getAttribute('aria-label') || document.activeElement?.dataset?.key;
     const kept = new Map([...body.querySelectorAll('.run-picture')].map((p) => [p.dataset.key, p]));
     body.replaceChildren(...visible().map(line));
-    body
-      .querySelectorAll('.run-picture')
-      .forEach((p) => kept.has(p.dataset.key) && p.replaceWith(kept.get(p.dataset.key)));
+    body.querySelectorAll('.run-picture').forEach((p) => {
+      const here = kept.get(p.dataset.key) || p;
+      if (here !== p) p.replaceWith(here);
+      here.hidden = !rows.find((r) => r.key === here.dataset.key).make;
+    });
     const again =
       focus &&
       (body.querySelector(`[aria-label="${CSS.escape(focus)}"]`) ||

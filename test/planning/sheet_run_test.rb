@@ -6,7 +6,8 @@ require 'view_helper'
 # Sheets of a run: what it finds to draw, and what its choices make of a template.
 class SheetRunTest < CoreTest
   DISC =
-    "nockplane: recipe/1\nname: %s\nproperties: {number: %s}\nparameters: {d: 30}\nvariants: {wide: {d: 40}}\nfeatures:\n" \
+    "nockplane: recipe/1\nname: %s\nproperties: {number: %s}\nparameters: {d: 30}\n" \
+      "variants: {wide: {d: 40}}\nfeatures:\n" \
       "  - {id: disc, type: extrude, profile: {kind: circle, diameter: d}, depth: 8}\n" \
       "  - {id: hole, type: hole, diameter: 6, on: disc/end.end, through: true}\n"
   BAR =

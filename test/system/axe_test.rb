@@ -75,6 +75,8 @@ class AxeTest < SystemTest
       '/models/lid',
       '/models/lid?revision=1',
       '/models/lid/compare?from=1&to=2',
+      '/models/lid/flat',
+      '/sheet-runs/new?of=lid',
       '/models/plate-1',
       "/arrivals/#{arrival.id}",
       '/drawings/new',

@@ -43,7 +43,10 @@ module Nockplane
       # A layout rule that could not be met when it was run last: its id, the rule as a sentence, what kept it.
       Unmet = Struct.new(:rule, :sentence, :words)
 
-      PARTS = %i[behind fields adrift collisions empty masses faults lost over loose unmet].freeze
+      # A parts list whose lines and balloons part: the table's id and a sentence (PL-07).
+      Unlisted = Struct.new(:table, :words)
+
+      PARTS = %i[behind fields adrift collisions empty masses faults lost over loose unmet unlisted].freeze
 
       attr_reader(*PARTS)
 

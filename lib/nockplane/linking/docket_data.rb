@@ -6,20 +6,30 @@ module Nockplane
     module DocketData
       # Which struct each part is made of, and which of its members hold structs.
       LINES = {
-        'behind' => [:Behind, { view: :Place, numbers: [:Number] }], 'fields' => [:Fields, { sheet: :Place }],
-        'adrift' => [:Adrift, { view: :Place, proposals: [:Proposal] }], 'collisions' => [:Collision, {}],
-        'empty' => [:Empty, { berth: :Place }], 'masses' => [:Mass, {}], 'faults' => [:Fault, {}],
-        'lost' => [:Lost, { view: :Place }], 'over' => [:Over, { view: :Place }],
-        'loose' => [:Loose, { note: :Place }], 'unmet' => [:Unmet, {}]
+        'behind' => [:Behind, { view: :Place, numbers: [:Number] }],
+        'fields' => [:Fields, { sheet: :Place }],
+        'adrift' => [:Adrift, { view: :Place, proposals: [:Proposal] }],
+        'collisions' => [:Collision, {}],
+        'empty' => [:Empty, { berth: :Place }],
+        'masses' => [:Mass, {}],
+        'faults' => [:Fault, {}],
+        'lost' => [:Lost, { view: :Place }],
+        'over' => [:Over, { view: :Place }],
+        'loose' => [:Loose, { note: :Place }],
+        'unmet' => [:Unmet, {}],
+        'unlisted' => [:Unlisted, {}]
       }.freeze
 
       module_function
 
       def plain(value)
         case value
-        when Struct then value.to_a.map { |v| plain(v) }
-        when Array then value.map { |v| plain(v) }
-        else value
+        when Struct
+          value.to_a.map { |v| plain(v) }
+        when Array
+          value.map { |v| plain(v) }
+        else
+          value
         end
       end
 
@@ -39,9 +49,12 @@ module Nockplane
 
       def inner(type, value)
         case type
-        when nil then value
-        when Array then value.map { |v| Docket.const_get(type[0]).new(*v) }
-        else Docket.const_get(type).new(*value)
+        when nil
+          value
+        when Array
+          value.map { |v| Docket.const_get(type[0]).new(*v) }
+        else
+          Docket.const_get(type).new(*value)
         end
       end
     end

@@ -33,7 +33,8 @@ module Nockplane
           lost: lost,
           over: over,
           loose: loose,
-          unmet: unmet
+          unmet: unmet,
+          unlisted: unlisted
         )
       end
 
@@ -58,17 +59,23 @@ module Nockplane
       end
 
       def over
-        @drawing.dimensions.select { |d| d.wording&.over? }.map do |d|
-          words = Drawings::Annotations.words(@drawing.standard, d).to_s
-          Docket::Over.new(d.id, place(@drawing.view(d.view)), words, d.snapshot.words(@drawing.standard).to_s)
-        end
+        @drawing
+          .dimensions
+          .select { |d| d.wording&.over? }
+          .map do |d|
+            words = Drawings::Annotations.words(@drawing.standard, d).to_s
+            Docket::Over.new(d.id, place(@drawing.view(d.view)), words, d.snapshot.words(@drawing.standard).to_s)
+          end
       end
 
       def unmet
-        @drawing.layout_rules.select(&:on?).flat_map do |r|
-          sentence = Drawings::LayoutRules.of(r).words(r, @drawing.standard.decimal)
-          (r.unmet || []).map { |words| Docket::Unmet.new(r.id, sentence, words) }
-        end
+        @drawing
+          .layout_rules
+          .select(&:on?)
+          .flat_map do |r|
+            sentence = Drawings::LayoutRules.of(r).words(r, @drawing.standard.decimal)
+            (r.unmet || []).map { |words| Docket::Unmet.new(r.id, sentence, words) }
+          end
       end
 
       def loose
@@ -76,12 +83,34 @@ module Nockplane
         pointed.flat_map do |sheet, notes|
           builder = Drawings::SceneBuilder.new(@drawing, sheet, @source, shade: :known)
           notes.filter_map do |n|
-            lost = builder.tips(n).count(&:lost)
-            next if lost.zero?
-
-            words = lost == 1 ? 'a leader lost the place it points at' : "#{lost} leaders lost the places they point at"
-            Docket::Loose.new(Docket::Place.new(n.id, n.text.lines.first.to_s.strip[0, 40]), words)
+            words = loose_words(builder, n) or next
+            Docket::Loose.new(Docket::Place.new(n.id, Drawings::Tables::Referring.name(@drawing, @source, n)), words)
           end
+        end
+      rescue Nockplane::Error
+        [] # what can't be built is told by the faults
+      end
+
+      def loose_words(builder, note)
+        return 'it refers to a part that is gone' if Drawings::Tables::Referring.gone?(@drawing, @source, note)
+
+        lost = builder.tips(note).count(&:lost)
+        return 'a leader lost the place it points at' if lost == 1
+
+        "#{lost} leaders lost the places they point at" if lost > 1
+      end
+
+      # Lines of parts lists without a balloon, and with several (PL-07).
+      def unlisted
+        @drawing.sheets.flat_map do |sheet|
+          Listing
+            .on(@drawing, sheet)
+            .flat_map do |list|
+              model = @source.model(@drawing.binding(sheet.binding).subject(sheet.revision))
+              next [] unless list.points?(model)
+
+              list.unballooned(model).map { |words| Docket::Unlisted.new(list.table.id, words) }
+            end
         end
       rescue Nockplane::Error
         [] # what can't be built is told by the faults
@@ -156,13 +185,17 @@ module Nockplane
       # Masses on title blocks, typed or stated, that part from the one worked out. (Where none was, none has to be
       # worked out.)
       def masses
-        @drawing.sheets.select(&:binding).filter_map do |sheet|
-          furniture = Drawings::Furniture.new(@drawing, sheet, @source)
-          next unless furniture.field_names.include?('mass') && furniture.mass_insisted?
+        @drawing
+          .sheets
+          .select(&:binding)
+          .filter_map do |sheet|
+            furniture = Drawings::Furniture.new(@drawing, sheet, @source)
+            next unless furniture.field_names.include?('mass') && furniture.mass_insisted?
 
-          shown, computed = furniture.masses
-          Docket::Mass.new(shown, computed) if shown && computed && apart?(shown, computed)
-        end.uniq
+            shown, computed = furniture.masses
+            Docket::Mass.new(shown, computed) if shown && computed && apart?(shown, computed)
+          end
+          .uniq
       rescue Nockplane::Error
         []
       end

@@ -113,7 +113,8 @@ module Nockplane
           end
         cells =
           changed.map { |v| view_at(v, target(v.binding)).dup.tap { |x| x.revision = target(v.binding) } } +
-            dimensions + sheets.map { |s| s.dup.tap { |x| x.revision = target(s.binding) } }
+            dimensions + sheets.map { |s| s.dup.tap { |x| x.revision = target(s.binding) } } +
+            sheets.flat_map { |s| numbered(s) }
         return Drawings::Refusal.new(idle(views), views.map { |v| "view/#{v.id}" }) if cells.empty?
 
         lost = drop ? losing_of(changed) : []
@@ -250,17 +251,14 @@ module Nockplane
           (names - @drawing.meta.fields.keys)
             .reject { |n| old.properties[n] == new.properties[n] }
             .map { |n| [n, old.properties[n], new.properties[n]] }
-        if @drawing.tables.any? { |t| t.sheet == sheet.id && t.kind == 'parts list' } && parts_differ?(old, new)
-          found << ['parts list', *[old, new].map { |m| parts(m) }]
-        end
-
-        found
+        list = Listing.on(@drawing, sheet).find { |l| l.differs?(old, new) }
+        list ? found << ['parts list', list.words(old), list.words(new)] : found
       end
 
-      def parts_differ?(old, new) = Products::PartsList.of(old) != Modelling::PartsList.of(new)
-
-      def parts(model)
-        Products::PartsList.of(model).then { |rows| "#{rows.size} rows, #{rows.sum { |r| r['quantity'].to_i }} parts" }
+      # Parts lists whose lines keep the numbers that they had.
+      def numbered(sheet)
+        old, new = [sheet.revision, target(sheet.binding)].map { |n| model(sheet.binding, n) }
+        Listing.on(@drawing, sheet).filter_map { |l| l.numbered(old, new) }
       end
     end
   end

@@ -45,8 +45,9 @@ module Nockplane
         def numbered(rows)
           given = @table&.items || {}
           last = given.values.map(&:to_i).max || 0
+          numbers = given.dup # (what stands in several levels has one number)
           rows.map do |row|
-            number = given[row['key']] || (last += 1).to_s
+            number = numbers[row['key']] ||= (last += 1).to_s
             row.merge('item' => number.to_s, **(@table&.texts || {}).fetch(row['key'], {}))
           end
         end

@@ -45,6 +45,21 @@ module Nockplane
           Edit.put("Table of #{table.spots.size} points added", seated(view, table, table.spots.size))
         end
 
+        # The bend table of a flat pattern.
+        def bends(view_id)
+          view = @drawing.view(view_id) or return Refusal.missing(:view, view_id)
+          flat = builder(view).shown(view).flat
+          return Refusal.new("#{view.name} is no flat pattern", []) unless flat
+          return Refusal.new("#{view.name} has no bends", []) if flat.lines.empty?
+          if @drawing.tables.any? { |t| t.view == view_id && t.kind == BendList::NAME }
+            return Refusal.new("#{view.name} has a bend table already", [])
+          end
+
+          table = Shelf.table(BendList::NAME, @drawing.next_id('t'), view.sheet).tap { |t| t.view = view.id }
+          words = "Bend table of #{flat.lines.size} #{flat.lines.size == 1 ? 'bend' : 'bends'} added"
+          Edit.put(words, seated(view, table, flat.lines.size))
+        end
+
         # Another origin for a table.
         def origin(table_id, pick)
           table = @drawing.cells["table/#{table_id}"] or return Refusal.missing(:table, table_id)

@@ -22,6 +22,21 @@ module Nockplane
           counted && row['quantity'].to_i > 1 ? "#{row['item']}/#{row['quantity']}×" : row['item']
         end
 
+        # What a note is called where it is told of: a balloon by its number, others by their first words.
+        def name(drawing, source, note)
+          return note.text.lines.first.to_s.strip[0, 40] unless note.item
+
+          "Balloon #{words(drawing, source, note).tr("\n", ' ')}"
+        end
+
+        # Does a balloon refer to a line that the parts list has no more?
+        def gone?(drawing, source, note)
+          return false unless note.item
+
+          items = items_of(drawing, source, note)
+          note.item.split(SEPARATOR).any? { |key| items&.row(key).nil? }
+        end
+
         # Items of the assembly that a balloon's view shows; nil when the view is gone or shows none.
         def items_of(drawing, source, note)
           view = drawing.view(note.leaders&.first&.view) || drawing.views_on(note.sheet).first or return nil

@@ -73,6 +73,12 @@ module Nockplane
           Modelling::Materials.stated?(@model.properties)
       end
 
+      # What a table says: texts by row and column, without its header.
+      def texts(table)
+        lines = Tables.of(table).rows(table, Tables::Kind::Context.new(@drawing, @sheet, @model, @source))
+        lines.map { |line| table.columns.map { |c| line[c['field']].to_s } }
+      end
+
       private
 
       def blocks = @drawing.blocks.select { |b| b.sheet == @sheet.id }
@@ -115,9 +121,7 @@ module Nockplane
       # Texts by row and column, first row first: the newest line of the revision table lies farthest from the header
       # (RV-02). A template shows two empty rows.
       def rows(table)
-        data = Tables.of(table).rows(table, Tables::Kind::Context.new(@drawing, @sheet, @model, @source))
-        data = Array.new(2) { {} } if data.empty?
-        data.map { |line| table.columns.map { |c| line[c['field']].to_s } }
+        texts(table).then { |found| found.empty? ? Array.new(2) { [''] * table.columns.size } : found }
       end
 
       # On the title block it is as far right, and just above it.

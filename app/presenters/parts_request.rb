@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # Turns what is asked about balloons, parts lists and flat patterns into an Edit: { "do": "balloons", "what":
+    # "view/iso", "shape": "balloon" }, "listing" of a parts list, "bend table", "bend notes".
+    class PartsRequest
+      D = Nockplane::Drawings
+      DOES = {
+        'balloons' => :balloons,
+        'listing' => :listing,
+        'bend table' => :bend_table,
+        'bend notes' => :bend_notes
+      }.freeze
+
+      def self.does?(name) = DOES.key?(name)
+
+      def initialize(value, source, data)
+        @value = value
+        @source = source
+        @data = data
+      end
+
+      # An Edit or a Refusal.
+      def edit = send(DOES.fetch(@data['do']))
+
+      private
+
+      def id = @data['what'].to_s.split('/', 2)[1].to_s
+      def text(key) = @data[key].to_s.strip
+
+      # For every line of the parts list that has none yet.
+      def balloons
+        shape = text('shape').empty? ? 'balloon' : text('shape')
+        raise Refused, 'A balloon is a circle, or stands over a line.' unless %w[balloon underlined].include?(shape)
+
+        D::Balloons.new(
+          @value,
+          @source,
+          id,
+          shape: shape,
+          counted: @data['counted'] == true || text('counted') == 'on'
+        ).edit
+      end
+
+      # Which lines a parts list has, in which order, under which numbers.
+      def listing
+        table = @value.cells["table/#{id}"] or return D::Refusal.missing(:table, id)
+        D::Tables::Listed.new(@value, @source, table).edit(
+          structure: text('structure'),
+          sort: text('sort'),
+          numbers: text('items'),
+          texts: text('texts')
+        )
+      end
+
+      def bend_table = D::Tables::Making.new(@value, @source).bends(id)
+
+      def bend_notes
+        view = @value.view(id) or return D::Refusal.missing(:view, id)
+        notes = text('notes')
+        unless D::Views::Flat::NOTES.key?(notes)
+          raise Refused, "Bends are noted #{D::Views::Flat::NOTES.values.join(', ')}."
+        end
+
+        look = D::Views::Flat::Look.new(notes: notes, zones: text('zones') == 'on' || nil)
+        D::Edit.put("#{view.name} notes its bends otherwise", view.dup.tap { |v| v.own = look })
+      end
+    end
+  end
+end

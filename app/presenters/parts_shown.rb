@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # What the drawing screen shows of parts lists and balloons.
+    module PartsShown
+      T = Nockplane::Drawings::Tables
+
+      # What a note is called in lists: a balloon by its number, others by their first words.
+      def note_name(note) = note.item ? T::Referring.name(@value, Workshop.source, note) : "Note: #{short(note)}"
+
+      # Rows of the parts list that a balloon refers to; none of what is gone.
+      def listed(note)
+        items = T::Referring.items_of(@value, Workshop.source, note)
+        note.item.split(T::Referring::SEPARATOR).filter_map { |key| items&.row(key) }
+      end
+
+      # A table as comma-separated values, with the headers first, as it stands on the sheet.
+      def self.csv(drawing, table)
+        furniture = Nockplane::Drawings::Furniture.new(drawing, drawing.sheet(table.sheet), Workshop.source)
+        TableFile.write(table.columns.map { |c| c['title'] }, furniture.texts(table))
+      end
+
+      private
+
+      def short(note) = note.text.lines.first.to_s.strip[0, 40]
+    end
+  end
+end
