@@ -181,10 +181,14 @@ module App
         values['decimals'] = whole('decimals')
         values.merge!('text' => nil, 'field' => nil, 'picture' => nil, 'symbol' => nil)
         case text('shows')
-        when 'text' then values['text'] = @data['text'].to_s[0, 200]
-        when 'field' then values['field'] = text('other').empty? ? text('field') : text('other')
-        when 'picture' then values['picture'] = text('picture')
-        when 'projection' then values['symbol'] = 'projection'
+        when 'text'
+          values['text'] = @data['text'].to_s[0, 200]
+        when 'field'
+          values['field'] = text('other').empty? ? text('field') : text('other')
+        when 'picture'
+          values['picture'] = text('picture')
+        when 'projection'
+          values['symbol'] = 'projection'
         end
         D::BlockEdits.set_cell(@value, id, cell_id, values)
       end
@@ -238,6 +242,7 @@ module App
           centre_lines: { 'yes' => true, 'no' => false }[text('centre_lines')],
           pinned: on?('pinned'),
           adopt: on?('adopt') || nil,
+          exploded: on?('exploded') || nil,
           at_face: face_name('at_face'),
           opened_at: face_name('opened_at'),
           instead: on?('instead') ? 'projected' : nil

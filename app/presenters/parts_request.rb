@@ -8,6 +8,7 @@ module App
       D = Nockplane::Drawings
       DOES = {
         'balloons' => :balloons,
+        'lay balloons' => :lay_balloons,
         'listing' => :listing,
         'bend table' => :bend_table,
         'bend notes' => :bend_notes
@@ -34,13 +35,18 @@ module App
         shape = text('shape').empty? ? 'balloon' : text('shape')
         raise Refused, 'A balloon is a circle, or stands over a line.' unless %w[balloon underlined].include?(shape)
 
-        D::Balloons.new(
-          @value,
-          @source,
-          id,
-          shape: shape,
-          counted: @data['counted'] == true || text('counted') == 'on'
-        ).edit
+        counted = @data['counted'] == true || text('counted') == 'on'
+        D::Balloons.new(@value, @source, id, shape: shape, counted: counted, side: side).edit
+      end
+
+      # Those of a view anew, round it or in a row.
+      def lay_balloons = D::Balloons.new(@value, @source, id, side: side).arranged
+
+      def side
+        return 'round' if text('side').empty?
+        return text('side') if D::Balloons::SIDES.key?(text('side'))
+
+        raise Refused, "Balloons stand #{D::Balloons::SIDES.values.join(', ')}."
       end
 
       # Which lines a parts list has, in which order, under which numbers.

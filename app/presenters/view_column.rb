@@ -90,6 +90,8 @@ module App
       # Does it show an assembly, so that its parts can be numbered?
       def assembly? = Workshop.source.model(@value.subject(@view)).assembly?
 
+      def balloons? = @value.notes.any? { |n| n.item && n.leaders&.first&.view == @view.id }
+
       # Name of the neighbour on a side, before it is pulled out.
       def neighbour(direction)
         corner = D::Folding::CORNERS.key?(direction)

@@ -34,6 +34,12 @@ class PartsListsTest < AppTest
     edit(do: 'balloons', what: "view/#{value.views[0].id}", shape: 'balloon', counted: 'on')
     assert_equal 2, value.notes.count(&:item)
     assert_includes column("note/#{value.notes.find(&:item).id}"), 'of the parts list'
+    assert_includes column("view/#{value.views[0].id}"), 'Lay them out'
+    before = value.notes.select(&:item).map(&:x)
+    edit(do: 'lay balloons', what: "view/#{value.views[0].id}", side: 'left')
+    assert_equal 1, value.notes.select(&:item).map(&:x).uniq.size
+    refute_equal before, value.notes.select(&:item).map(&:x)
+    assert_match(/Balloons stand/, edit(do: 'lay balloons', what: "view/#{value.views[0].id}", side: 'x')['error'])
     assert_match(/every part has a balloon/, edit(do: 'balloons', what: "view/#{value.views[0].id}")['error'])
     assert_match(/circle/, edit(do: 'balloons', what: "view/#{value.views[0].id}", shape: 'star')['error'])
     App::Queue.work_off

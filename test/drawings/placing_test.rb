@@ -117,6 +117,7 @@ class PlacingTest < CoreTest
   def test_templates_are_complete
     assert_equal %w[
       a2-assembly
+      a2-assembly-exploded
       a3-part-first-angle
       a3-part-third-angle
       a3-sheet-metal

@@ -124,6 +124,58 @@ class SheetRunTest < CoreTest
       end
   end
 
+  def test_balloons_in_a_row_at_a_side
+    drawn = made('w', 'a2-assembly-exploded', sizes: []).drawing
+    view = drawn.views[0].id
+    x0, y0, x1, y1 = Drawings::SceneBuilder.new(drawn, 's1', source).place(drawn.view(view)).outline
+    {
+      'above' => ->(n) { n.y > y1 },
+      'below' => ->(n) { n.y < y0 },
+      'left' => ->(n) { n.x < x0 },
+      'right' => ->(n) { n.x > x1 }
+    }.each do |side, beyond|
+      after = drawn.apply(Drawings::Balloons.new(drawn, source, view, side: side).arranged)
+      notes = after.notes.select(&:item)
+      assert notes.all?(&beyond), side
+      level = %w[above below].include?(side) ? notes.map(&:y) : notes.map(&:x)
+      assert_equal 1, level.uniq.size, 'in one line (IR-05)'
+      assert_equal notes.size, notes.map { |n| [n.x, n.y] }.uniq.size
+      assert_equal drawn.notes.map(&:item), after.notes.map(&:item)
+    end
+  end
+
+  def test_exploded_and_cut_in_one_template
+    drawn = made('w', 'a2-assembly-exploded', sizes: []).drawing
+    view = drawn.view('exploded')
+    assert_equal 'exploded', view.state
+    shown = Drawings::ShownModel.of(source, drawn, view)
+    assert_in_delta 180 + 60 + 8, shown.solid.box[5], 1e-9, 'the cap 60 mm further out'
+    assert_in_delta 220 + 8, source.model(Products::Subject.new('w', 1)).solid.box[5], 1e-9
+    assert_equal %w[exploded], drawn.notes.select(&:item).map { |n| n.leaders[0].view }.uniq, 'balloons round it'
+    assert_equal %w[s1 s2], drawn.views.map(&:sheet).uniq
+    assert_includes [*drawn.views.map { |v| drawn.scale(v) }], drawn.sheet('s1').scale
+    assert_equal 'A-A', drawn.view('cut').label, 'the discs have an axis to be cut along'
+    assert_empty drawn.berths
+  end
+
+  # What can't be exploded stays empty and says why; a sheet whose views all have scales of their own states the
+  # largest.
+  def test_nothing_to_explode
+    part = made('d', 'a2-assembly-exploded', sizes: []).drawing
+    assert_match(/no assembly/, part.berth('exploded').why)
+    own = part.views_on('s1').map { |v| part.scale(v) }
+    assert_equal own.max, part.sheet('s1').scale
+    still = TEXTS['SUB'].sub('SUB', 'ST')
+    texts = Products::Source.new(library: ->(name, _) { TEXTS[name] }) { |_, _| still }
+    template = Drawings::Template.all['a2-assembly-exploded']
+    drawn =
+      Planning::SheetMaking.new(template, Products::Subject.new('p', 1), texts, choices(sizes: [])).call(
+        title: 'P',
+        number: 'P'
+      )
+    assert_match(/has no explode steps/, drawn.drawing.berth('exploded').why)
+  end
+
   def test_item_numbers_stay_with_their_lines
     model = source.model(Products::Subject.new('w', 1))
     first = Drawings::Tables::Items.new(model).numbers

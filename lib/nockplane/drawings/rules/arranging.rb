@@ -58,7 +58,7 @@ module Nockplane
                 size(drawing, p, source)
               else
                 extent(
-                  source.model(drawing.binding(sheet.binding).subject(sheet.revision, Views.of(p).state)).solid,
+                  source.model(drawing.binding(sheet.binding).subject(sheet.revision, p.state)).solid,
                   home.frame(p)
                 )
               end

@@ -13,13 +13,23 @@ module Nockplane
       ROUNDS = 12
       CROSSED = 1000.0
 
-      # shape: name of a NoteShape; counted: with quantities.
-      def initialize(drawing, source, view_id, shape: 'balloon', counted: false)
+      # Where they stand: round the view, or in one row.
+      SIDES = {
+        'round' => 'round the view',
+        'above' => 'in a row above',
+        'below' => 'in a row below',
+        'left' => 'in a column on the left',
+        'right' => 'in a column on the right'
+      }.freeze
+
+      # shape: name of a NoteShape; counted: with quantities; side: key of SIDES.
+      def initialize(drawing, source, view_id, shape: 'balloon', counted: false, side: 'round')
         @drawing = drawing
         @source = source
         @view = drawing.view(view_id)
         @shape = shape
         @counted = counted
+        @side = side
       end
 
       # Edit adding them, or a Refusal. keys: of the lines wanted, nil for all that have none.
@@ -35,6 +45,19 @@ module Nockplane
         ids = @drawing.next_id('n')[1..].to_i
         notes = tips.zip(places).each_with_index.map { |((key, t), at), i| note("n#{ids + i}", key, t, at) }
         Edit.put("#{notes.size} #{notes.size == 1 ? 'balloon' : 'balloons'} added to #{@view.name}", notes)
+      end
+
+      # Edit that lays the balloons of the view out anew, those given by id or all, or a Refusal.
+      def arranged(ids = nil)
+        return Refusal.missing(:view, nil) unless @view
+
+        @moving =
+          @drawing.notes.select { |n| n.item && n.leaders&.first&.view == @view.id && (ids.nil? || ids.include?(n.id)) }
+        return Refusal.new("#{@view.name} has no balloons", ["view/#{@view.id}"]) if @moving.empty?
+
+        places = seated(@moving.map { |n| builder.tips(n)[0].then { |t| [t.x, t.y] } })
+        moved = @moving.zip(places).map { |n, (x, y)| n.dup.tap { |m| m.x, m.y = x.round(3), y.round(3) } }
+        Edit.put("Balloons of #{@view.name} laid out #{SIDES.fetch(@side)}", moved)
       end
 
       private
@@ -111,11 +134,22 @@ module Nockplane
       # Free places round the outline, in rows and columns.
       def slots(wanted)
         found = []
-        ROWS.times do |row|
+        rows = @side == 'round' ? ROWS : 1
+        rows.times do |row|
           found += ring(OFF + radius + (row * ((2 * radius) + BETWEEN))).select { |p| free?(p) }
           break if found.size >= wanted * 2
         end
-        found.size < wanted ? found + ring(OFF + radius) : found
+        found.size < wanted ? found + spare(wanted - found.size) : found
+      end
+
+      # Places where all the free ones are taken: those of the ring once more, and a row that goes on past its ends.
+      def spare(count)
+        return ring(OFF + radius) if @side == 'round'
+
+        pitch = (2 * radius) + BETWEEN
+        step = %w[left right].include?(@side) ? [0, -pitch] : [pitch, 0]
+        last = step[0].zero? ? ring(OFF + radius).first : ring(OFF + radius).last
+        (1..count).map { |i| [last[0] + (step[0] * i), last[1] + (step[1] * i)] }
       end
 
       def ring(off)
@@ -123,8 +157,19 @@ module Nockplane
         x0, y0, x1, y1 = x0 - off, y0 - off, x1 + off, y1 + off
         step = (2 * radius) + BETWEEN
         along = steps(x0, x1, step)
-        up = steps(y0, y1, step)[1...-1] || []
-        along.flat_map { |x| [[x, y1], [x, y0]] } + up.flat_map { |y| [[x0, y], [x1, y]] }
+        up = steps(y0, y1, step)
+        case @side
+        when 'above'
+          along.map { |x| [x, y1] }
+        when 'below'
+          along.map { |x| [x, y0] }
+        when 'left'
+          up.map { |y| [x0, y] }
+        when 'right'
+          up.map { |y| [x1, y] }
+        else
+          along.flat_map { |x| [[x, y1], [x, y0]] } + (up[1...-1] || []).flat_map { |y| [[x0, y], [x1, y]] }
+        end
       end
 
       def steps(from, to, step)
@@ -143,7 +188,9 @@ module Nockplane
       end
 
       def notes_there
-        @drawing.notes.select { |n| n.sheet == @view.sheet }.map { |n| Annotations.of(n).box(@drawing.standard, n) }
+        (@drawing.notes.select { |n| n.sheet == @view.sheet } - (@moving || [])).map do |n|
+          Annotations.of(n).box(@drawing.standard, n)
+        end
       end
 
       # Each point the nearest place left, the farthest out first.

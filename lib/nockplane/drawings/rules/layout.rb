@@ -48,7 +48,7 @@ module Nockplane
         scales = @fixed ? [@fixed] : Drafting::Scale::PREFERRED
         scales.each do |s|
           places = attempt(s)
-          return Result.new(s, places, true) if places
+          return Result.new(stated(s, places), places, true) if places
         end
         s = scales[-1]
         Result.new(s, @items.to_h { |i| [i.id, [i.x, i.y, nil]] }, @items.empty?)
@@ -56,16 +56,24 @@ module Nockplane
 
       private
 
+      # The sheet's scale; where no view has it, that of its largest view, so that the title block says what is there.
+      def stated(scale, places)
+        own = places.values.map { |place| place[2] }
+        @fixed || own.empty? || own.any?(&:nil?) ? scale : own.max
+      end
+
       # Places of all at a scale, nil when something has none.
       def attempt(scale)
         return seat_free([], scale) if @grid.empty?
 
         best = nil
-        arrangements(scale).first(TRIES).each do |places|
-          boxes = @grid.map { |i| box(i, places[i.id], scale) }
-          found = seat_free(boxes, scale)
-          best = places.merge(found) if found && (best.nil? || size_of(found) > size_of(best.slice(*found.keys)))
-        end
+        arrangements(scale)
+          .first(TRIES)
+          .each do |places|
+            boxes = @grid.map { |i| box(i, places[i.id], scale) }
+            found = seat_free(boxes, scale)
+            best = places.merge(found) if found && (best.nil? || size_of(found) > size_of(best.slice(*found.keys)))
+          end
         best
       end
 
@@ -129,13 +137,18 @@ module Nockplane
 
       # { column or row => [mm before its views' middles, mm behind them] }: the margins of annotations included.
       def sizes(cells, axis, scale)
-        cells.group_by { |_, c| c[axis] }.sort.to_h do |line, list|
-          ends =
-            list
-              .map { |id, _| item(id) }
-              .map { |i| [axis, axis + 2].map { |k| ((axis.zero? ? i.w : i.h) * scale / 2) + (i.margins || NONE)[k] } }
-          [line, ends.transpose.map(&:max)]
-        end
+        cells
+          .group_by { |_, c| c[axis] }
+          .sort
+          .to_h do |line, list|
+            ends =
+              list
+                .map { |id, _| item(id) }
+                .map do |i|
+                  [axis, axis + 2].map { |k| ((axis.zero? ? i.w : i.h) * scale / 2) + (i.margins || NONE)[k] }
+                end
+            [line, ends.transpose.map(&:max)]
+          end
       end
 
       def item(id) = @items.find { |i| i.id == id }
@@ -155,17 +168,19 @@ module Nockplane
 
       # Places of the free views beside the boxes taken, nil when one finds none.
       def seat_free(taken, scale)
-        @free.sort_by { |i| i.pinned ? 0 : 1 }.each_with_object({}) do |i, found|
-          place = seat(i, taken, scale) or return nil
-          found[i.id] = place
-          taken += [box(i, place, scale)]
-        end
+        @free
+          .sort_by { |i| i.pinned ? 0 : 1 }
+          .each_with_object({}) do |i, found|
+            place = seat(i, taken, scale) or return nil
+            found[i.id] = place
+            taken += [box(i, place, scale)]
+          end
       end
 
       def seat(item, taken, scale)
         scales_of(item, scale).each do |s|
           spot = item.pinned ? pinned_spot(item, s, taken) : free_spot(item, s, taken)
-          return [*spot, (s - scale).abs < 1e-9 && item.rule != 'fit' ? nil : s] if spot
+          return *spot, (s - scale).abs < 1e-9 && item.rule != 'fit' ? nil : s if spot
         end
         nil
       end

@@ -123,20 +123,28 @@ module Nockplane
       def shaded? = @source.shaded?(@subject, frame, opening)
 
       # [[from, to], ...]: middles of components as made and as the explode steps have moved them; [] of what is not
-      # exploded.
+      # exploded, and of what nothing is seen.
       def trails
         return [] unless @subject.exploded?
+
+        seen = seen_parts
 
         made = @source.model(Products::Subject.new(@subject.model, @subject.revision, @subject.variant))
         made
           .components
           .zip(model.components)
           .filter_map do |a, b|
-            next if a.hidden? || left_out.include?(a.component)
+            next if a.hidden? || left_out.include?(a.component) || !seen.include?(a.path)
 
             ends = [a.transform, b.transform].map { |t| t.point(middle_of(a, made)) }
             ends unless Geometry::Vec.distance(*ends) < 1e-6
           end
+      end
+
+      # Paths of the components that some line is seen of.
+      def seen_parts
+        lines = linework.strokes.select { |s| s.visible && s.kind != :smooth }
+        lines.flat_map(&:faces).map { |f| f.rpartition(':')[0] }.uniq
       end
 
       # Components that the view leaves out.

@@ -9,6 +9,7 @@ module Nockplane
     # instead: the kind of view a section berth takes where the model has no place to be cut, nil to stay empty then.
     # at_face: name of a face, or of a feature, that a section cuts through or a detail shows; nil for the usual place.
     # opened_at: of one round which a part is broken out, down to its axis; nil for none.
+    # exploded: shows an assembly with its explode steps done.
     # why: in a drawing, the reason it could not be filled.
     Berth =
       Struct.new(
@@ -25,10 +26,14 @@ module Nockplane
         :instead,
         :at_face,
         :opened_at,
+        :exploded,
         :why,
         keyword_init: true
       ) do
         include Views::Specification
+
+        # The state of the model that a view in it shows, nil for as made.
+        def state = Views.of(self).state || (exploded ? Products::Subject::EXPLODED : nil)
 
         # On paper, mm.
         def box = [x - (width / 2), y - (height / 2), x + (width / 2), y + (height / 2)]

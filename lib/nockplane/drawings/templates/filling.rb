@@ -125,7 +125,15 @@ module Nockplane
           return "#{@model.name} has no face or feature '#{berth.opened_at}' round which to break it out"
         end
 
-        Views.all.fetch(kind(berth)).why_empty(berth, self)
+        (berth.exploded && unexploded) || Views.all.fetch(kind(berth)).why_empty(berth, self)
+      end
+
+      # Why the model can't be shown exploded, nil when it can.
+      def unexploded
+        return "#{@model.name} is no assembly, so nothing of it is exploded" unless @model.assembly?
+
+        exploded = @source.model(Products::Subject.new(@model_id, @revision, @variant, Products::Subject::EXPLODED))
+        "#{@model.name} has no explode steps" if exploded.solid.box == @model.solid.box
       end
 
       # The berth's kind, or what it takes instead where it can't be filled (a section where no place to cut is found).
@@ -148,6 +156,7 @@ module Nockplane
             sheet: berth.sheet,
             binding: 'b1',
             revision: @revision,
+            state: berth.exploded ? Products::Subject::EXPLODED : nil,
             x: x,
             y: y,
             scale: own,

@@ -14,7 +14,7 @@ module Nockplane
       def self.all
         @all ||=
           Dir[File.join(DIRECTORY, '*.json')]
-            .sort
+            .sort_by { |f| File.basename(f, '.json') }
             .to_h { |f| [File.basename(f, '.json'), from_h(JSON.parse(File.read(f)), File.basename(f, '.json'))] }
             .freeze
       end

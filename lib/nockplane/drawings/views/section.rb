@@ -46,8 +46,6 @@ module Nockplane
         def lost(view) = view.own&.lost? ? 'its cutting line lost the face that it was tied to' : nil
 
         def why_empty(berth, filling)
-          return 'sections of assemblies are placed by hand' if filling.model.assembly?
-
           if berth.at_face
             return nil if filling.face?(berth)
 
