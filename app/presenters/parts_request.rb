@@ -9,6 +9,7 @@ module App
       DOES = {
         'balloons' => :balloons,
         'lay balloons' => :lay_balloons,
+        'all balloons' => :all_balloons,
         'listing' => :listing,
         'bend table' => :bend_table,
         'bend notes' => :bend_notes
@@ -37,6 +38,14 @@ module App
 
         counted = @data['counted'] == true || text('counted') == 'on'
         D::Balloons.new(@value, @source, id, shape: shape, counted: counted, side: side).edit
+      end
+
+      # For every line of a parts list, on the views that show most.
+      def all_balloons
+        sheet = @value.cells["table/#{id}"]&.then { |t| @value.sheet(t.sheet) }
+        return D::Refusal.missing(:table, id) unless sheet&.binding
+
+        D::Balloons.everywhere(@value, @source, sheet.binding)
       end
 
       # Those of a view anew, round it or in a row.

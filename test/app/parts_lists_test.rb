@@ -46,6 +46,16 @@ class PartsListsTest < AppTest
     refute_includes column(''), 'no balloon'
   end
 
+  def test_all_balloons_from_the_docket
+    App::Standings.recheck(@drawing)
+    App::Queue.work_off
+    asked = column('')[/data-edit='({[^']*all balloons[^']*})'/, 1]
+    edit(**JSON.parse(CGI.unescapeHTML(asked)).transform_keys(&:to_sym))
+    assert_equal 2, value.notes.count(&:item)
+    assert_equal ['iso'], value.notes.select(&:item).map { |n| n.leaders[0].view }.uniq, 'the pictorial view first'
+    assert_match(/no view shows a part/, edit(**JSON.parse(CGI.unescapeHTML(asked)).transform_keys(&:to_sym))['error'])
+  end
+
   def test_the_list_in_another_way_and_as_a_file
     edit(do: 'listing', what: "table/#{list.id}", structure: 'top', sort: 'number', items: '1 = 10', texts: '')
     assert_equal 'given', column("table/#{list.id}")[/id="items"[^>]*value="(\w+)"/, 1]

@@ -179,17 +179,9 @@ module Nockplane
       def with_balloons(drawing)
         return drawing if @choices.balloons == 'none' || !model.assembly?
 
-        ranked(drawing)
-          .reduce(drawing) do |d, view|
-            edit = Drawings::Balloons.new(d, @source, view.id, shape: @choices.balloons, counted: @choices.counted).edit
-            edit.is_a?(Drawings::Edit) ? d.apply(edit) : d
-          end
-          .tap { |d| told_missing(d) }
-      end
-
-      # Exploded views first, then pictorial ones, then the others.
-      def ranked(drawing)
-        drawing.views.sort_by.with_index { |v, i| [v.state ? 0 : 1, Drawings::Views.of(v).pictorial? ? 0 : 1, i] }
+        given = { shape: @choices.balloons, counted: @choices.counted }
+        edit = Drawings::Balloons.everywhere(drawing, @source, 'b1', **given)
+        (edit.is_a?(Drawings::Edit) ? drawing.apply(edit) : drawing).tap { |d| told_missing(d) }
       end
 
       def told_missing(drawing)

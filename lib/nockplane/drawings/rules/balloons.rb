@@ -22,6 +22,23 @@ module Nockplane
         'right' => 'in a column on the right'
       }.freeze
 
+      # Edit of balloons for all lines of what a binding shows, round the view that shows most and, what it does not
+      # show, round others: exploded views first, then pictorial ones, then the rest. A Refusal when there is nothing
+      # to add.
+      def self.everywhere(drawing, source, binding_id, **given)
+        views = drawing.views.select { |v| v.binding == binding_id }
+        ranked = views.sort_by.with_index { |v, i| [v.state ? 0 : 1, Views.of(v).pictorial? ? 0 : 1, i] }
+        after =
+          ranked.reduce(drawing) do |d, view|
+            edit = new(d, source, view.id, **given).edit
+            edit.is_a?(Edit) ? d.apply(edit) : d
+          end
+        added = after.notes.reject { |n| drawing.cells.key?(Cells.key(n)) }
+        return Refusal.new('no view shows a part that has no balloon yet', []) if added.empty?
+
+        Edit.put("#{added.size} #{added.size == 1 ? 'balloon' : 'balloons'} added", added)
+      end
+
       # shape: name of a NoteShape; counted: with quantities; side: key of SIDES.
       def initialize(drawing, source, view_id, shape: 'balloon', counted: false, side: 'round')
         @drawing = drawing
@@ -38,7 +55,7 @@ module Nockplane
         return Refusal.new("#{@view.name} shows a part, not an assembly", []) unless shown.model.assembly?
 
         wanted = (keys || items.rows.map { |r| r['key'] }) - referred
-        tips = wanted.filter_map { |key| tip(key)&.then { |t| [key, t] } }
+        tips = wanted.each_with_object([]) { |key, found| tip(key, found)&.then { |t| found << [key, t] } }
         return Refusal.new(none(wanted), ["view/#{@view.id}"]) if tips.empty?
 
         places = seated(tips.map { |_, t| [t.x, t.y] })
@@ -77,14 +94,27 @@ module Nockplane
         "nothing is seen in #{@view.name} of the parts that have no balloon yet"
       end
 
-      # The Tip on a part of a line: on the outermost of its long visible edges.
-      def tip(key)
+      # The Tip on a part of a line: on the outermost of its long visible edges, away from what others point at.
+      def tip(key, others)
         strokes = strokes_of(key)
         return nil if strokes.empty?
 
         longest = strokes.map { |s, _| s.length }.max
         best = strokes.select { |s, _| s.length > longest * 0.5 }.min_by { |_, p| inward(p) }
-        near(strokes.sort_by { |s, p| [s.equal?(best[0]) ? 0 : 1, inward(p)] }.first(TRIED))
+        order = strokes.sort_by { |s, p| [doubtful(key, p, others), s.equal?(best[0]) ? 0 : 1, inward(p)] }
+        near(order.first(TRIED))
+      end
+
+      # mm of paper between places that balloons point at.
+      APART = 6.0
+      # mm of paper to the middle of an edge of another part that a leader's end is kept from.
+      BESIDE = 3.0
+
+      # How far a place leaves open which part is meant: where another balloon points, or another part's edges are near.
+      def doubtful(key, point, others)
+        crowded = others.any? { |_, t| apart([t.x, t.y], point) < APART }
+        beside = items.paths.keys.any? { |k| k != key && strokes_of(k).any? { |_, p| apart(p, point) < BESIDE } }
+        [crowded, beside].count(true)
       end
 
       # Edges of a part that are tried for a place that can be named.
@@ -97,7 +127,9 @@ module Nockplane
       def foot = @foot ||= Foot.new(shown.solid, place)
 
       # [[stroke, middle on paper], ...] that are seen of the parts of a line.
-      def strokes_of(key)
+      def strokes_of(key) = (@strokes_of ||= {})[key] ||= found_strokes(key)
+
+      def found_strokes(key)
         paths = items.paths[key] || []
         prefixes = paths.map { |p| "#{p}:" }
         visible.filter_map do |s|
