@@ -21,6 +21,8 @@ namespace(:bench) do
   task(:families) { ruby 'bench/families.rb' }
   desc 'Time sections'
   task(:cuts) { ruby 'bench/cuts.rb' }
+  desc 'Time a sheet run over FW-6 and the table of 500 components'
+  task(:sheet_runs) { ruby 'bench/sheet_runs.rb' }
   desc 'Time templates, standards and layout'
   task(:house) { ruby '--yjit', '--yjit-exec-mem-size=32', 'bench/house.rb' }
 end

@@ -209,6 +209,7 @@ module App
           height: number('height') || 2.5,
           grows: text('grows') == 'down' ? 'down' : 'up',
           room: (whole('room') || 0).clamp(0, 200),
+          split: whole('split')&.clamp(1, 1000),
           columns: columns
         )
       end

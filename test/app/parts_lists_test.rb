@@ -64,6 +64,7 @@ class PartsListsTest < AppTest
     rows = CSV.parse(last_response.body, headers: true)
     assert_equal %w[2 10], rows.map { |r| r[0] }
     assert_includes rows[0].to_h.values, "'=1+1", 'no spreadsheet works it out'
+    assert_includes column("table/#{list.id}"), 'Goes on beside itself'
     assert_match(/another number/, edit(do: 'listing', what: "table/#{list.id}", items: '7 = 8')['error'])
     get "/drawings/#{@drawing.slug}/tables/none.csv"
     assert_equal 404, last_response.status

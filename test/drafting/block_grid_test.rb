@@ -160,6 +160,27 @@ class BlockGridTest < CoreTest
     assert_equal [72.0, 21.0], [table(true).width, table(true).tall]
   end
 
+  # Five rows, two beside each other at a time: three parts, each with its header, the next one to the left.
+  def test_a_long_list_goes_on_beside_itself
+    columns = [{ 'title' => 'Item', 'width' => 12 }, { 'title' => 'Description', 'width' => 60 }]
+    rows = (1..5).map { |i| [i.to_s, "Part #{i}"] }
+    [[true, true], [true, false], [false, true]].each do |up, leftward|
+      split = { split: 2, leftward: leftward }
+      ink = Drafting::TableInk.new(columns, rows, row: 7.0, height: 2.5, up: up, **split)
+      assert_equal [3 * 72.0, 21.0], [ink.width, ink.tall]
+      items = ink.ink(100.0, 50.0)
+      texts = items.grep(Drafting::Ink::Text)
+      assert_equal 3, texts.count { |t| t.string == 'Item' }
+      at = texts.to_h { |t| [t.string, t] }
+      assert_equal 144, (at['Part 1'].x - at['Part 5'].x).abs.round
+      assert_equal leftward, at['Part 5'].x < at['Part 1'].x
+      assert_in_delta at['Part 1'].y, at['Part 5'].y, 1e-9, 'headers stand level'
+      boxes = items.grep(Drafting::Ink::Line).select(&:closed).map { |l| l.points.transpose.map(&:minmax) }
+      assert_equal 3, boxes.size
+      assert_equal [[100.0, 316.0], [50.0, 71.0]], boxes.transpose.map { |spans| spans.flatten.minmax }
+    end
+  end
+
   def test_pl_03_outline_wide_rows_narrow
     lines = table(true).ink(0.0, 0.0).grep(Drafting::Ink::Line)
     assert_equal 0.5, lines.find(&:closed).width

@@ -61,7 +61,7 @@ module Nockplane
       # Paper box of a table with the rows it has (in a template: with the room kept for it).
       def table_box(table)
         ink = table_ink(table)
-        place(table, ink.width, [ink.tall, @model ? 0 : (table.room.to_i + 1) * table.row].max)
+        place(table, ink.width, [ink.tall, @model ? 0 : room(table)].max)
       end
 
       # Does a person insist on the mass shown, on the drawing or at the model?
@@ -80,6 +80,9 @@ module Nockplane
       end
 
       private
+
+      # mm kept free for a table in a template.
+      def room(table) = ([table.room.to_i, table.split].compact.min + 1) * table.row
 
       def blocks = @drawing.blocks.select { |b| b.sheet == @sheet.id }
       def tables = @drawing.tables.select { |t| t.sheet == @sheet.id }
@@ -114,7 +117,9 @@ module Nockplane
           rows(table),
           row: table.row,
           height: table.height,
-          up: table.grows == 'up'
+          up: table.grows == 'up',
+          split: table.split,
+          leftward: !table.corner.end_with?('left')
         )
       end
 
