@@ -35,16 +35,12 @@ module App
       def self.choices(app)
         app.post '/sheet-runs/choices' do
           data = body_json
-          name = data['name'].to_s.strip
-          raise Refused, 'Give the choices a name of at most 60 letters.' unless name.length.between?(1, 60)
-
-          kept = { 'choices' => SheetPlan.choices_of(data['choices']).plain, 'output' => data['output'].to_s }
-          Records::RunChoice.find_or_initialize_by(name: name).update!(choices: JSON.generate(kept))
+          Actions::KeepChoices.call(data['name'], data)
           json kept: Presenters::SheetRunPage.kept
         end
 
         app.post '/sheet-runs/choices/remove' do
-          Records::RunChoice.where(name: body_json['name'].to_s).delete_all
+          Actions::KeepChoices.forget(body_json['name'].to_s)
           json kept: Presenters::SheetRunPage.kept
         end
       end
