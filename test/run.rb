@@ -9,8 +9,10 @@ FILES =
 SUMMARY = /^(\d+) runs, (\d+) assertions, (\d+) failures, (\d+) errors, (\d+) skips$/
 REQUIRE = 'ARGV.each { |f| require f }'
 
-shards =
-  FILES.partition { |f| f.match?(%r{/test/(system/|app/(command_line|backup|gate|apart)_test)}) }.reject(&:empty?)
+# What starts a browser or other programs, and what loads the whole demo.
+OUTSIDE = %r{/test/(system/|app/(command_line|flat_command|presenters|backup|gate|apart)_test)}.freeze
+
+shards = FILES.partition { |f| f.match?(OUTSIDE) }.reject(&:empty?)
 abort 'There are no tests to run.' if shards.empty?
 
 $stdout.sync = true
