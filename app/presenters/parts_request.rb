@@ -53,9 +53,9 @@ module App
 
       def side
         return 'round' if text('side').empty?
-        return text('side') if D::Balloons::SIDES.key?(text('side'))
+        return text('side') if D::BalloonPlaces::SIDES.key?(text('side'))
 
-        raise Refused, "Balloons stand #{D::Balloons::SIDES.values.join(', ')}."
+        raise Refused, "Balloons stand #{D::BalloonPlaces::SIDES.values.join(', ')}."
       end
 
       # Which lines a parts list has, in which order, under which numbers.

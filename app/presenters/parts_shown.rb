@@ -7,13 +7,10 @@ module App
       T = Nockplane::Drawings::Tables
 
       # What a note is called in lists: a balloon by its number, others by their first words.
-      def note_name(note) = note.item ? T::Referring.name(@value, Workshop.source, note) : "Note: #{short(note)}"
+      def note_name(note) = "#{'Note: ' unless note.item}#{referring.name(note)}"
 
       # Rows of the parts list that a balloon refers to; none of what is gone.
-      def listed(note)
-        items = T::Referring.items_of(@value, Workshop.source, note)
-        note.item.split(T::Referring::SEPARATOR).filter_map { |key| items&.row(key) }
-      end
+      def listed(note) = referring.rows(note)
 
       # A table as comma-separated values, with the headers first, as it stands on the sheet.
       def self.csv(drawing, table)
@@ -23,7 +20,7 @@ module App
 
       private
 
-      def short(note) = note.text.lines.first.to_s.strip[0, 40]
+      def referring = @referring ||= T::Referring.new(@value, Workshop.source)
     end
   end
 end

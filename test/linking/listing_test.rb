@@ -32,7 +32,10 @@ class ListingTest < CoreTest
   end
 
   def docket(drawing, latest = 1) = Linking::Docketing.of(drawing, source, ->(_) { latest })
-  def words(drawing) = drawing.notes.select(&:item).map { |n| Drawings::Tables::Referring.words(drawing, source, n) }
+
+  def words(drawing) =
+    drawing.notes.select(&:item).map { |n| Drawings::Tables::Referring.new(drawing, source).words(n) }
+
   def list(drawing) = drawing.tables.find { |t| t.kind == 'parts list' }
 
   def numbers(drawing)

@@ -108,7 +108,7 @@ class SheetRunTest < CoreTest
   def test_balloons_round_the_view
     drawn = made('w', 'a2-assembly', sizes: []).drawing
     notes = drawn.notes.select(&:item)
-    words = notes.map { |n| Drawings::Tables::Referring.words(drawn, source, n) }
+    words = notes.map { |n| Drawings::Tables::Referring.new(drawn, source).words(n) }
     list = Drawings::Tables::Items.of(drawn, source, 'b1', 1)
     assert_equal words.uniq.sort, words.sort, 'each item once (IR-06)'
     assert_equal notes.map { |n| list.numbers[n.item] }, words

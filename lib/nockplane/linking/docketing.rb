@@ -84,15 +84,17 @@ module Nockplane
           builder = Drawings::SceneBuilder.new(@drawing, sheet, @source, shade: :known)
           notes.filter_map do |n|
             words = loose_words(builder, n) or next
-            Docket::Loose.new(Docket::Place.new(n.id, Drawings::Tables::Referring.name(@drawing, @source, n)), words)
+            Docket::Loose.new(Docket::Place.new(n.id, referring.name(n)), words)
           end
         end
       rescue Nockplane::Error
         [] # what can't be built is told by the faults
       end
 
+      def referring = @referring ||= Drawings::Tables::Referring.new(@drawing, @source)
+
       def loose_words(builder, note)
-        return 'it refers to a part that is gone' if Drawings::Tables::Referring.gone?(@drawing, @source, note)
+        return 'it refers to a part that is gone' if referring.gone?(note)
 
         lost = builder.tips(note).count(&:lost)
         return 'a leader lost the place it points at' if lost == 1

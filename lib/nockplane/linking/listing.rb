@@ -42,7 +42,7 @@ module Nockplane
       # Sentences about the balloons of the drawing: which lines have none, which have more than one.
       def unballooned(model)
         rows = items(model).rows
-        keys = balloons.flat_map { |n| n.item.split(Drawings::Tables::Referring::SEPARATOR) }
+        keys = balloons.flat_map { |n| Drawings::Tables::Referring.keys(n) }
         bare = rows.reject { |r| keys.include?(r['key']) }
         twice = rows.select { |r| keys.count(r['key']) > 1 }
         [
@@ -64,7 +64,7 @@ module Nockplane
         view.nil? || view.binding == binding_id
       end
 
-      def items(model) = (@items ||= {})[model] ||= Drawings::Tables::Items.new(model, @table)
+      def items(model) = (@items ||= {}.compare_by_identity)[model] ||= Drawings::Tables::Items.new(model, @table)
 
       def names(rows)
         numbers = rows.map { |r| r['item'] }.uniq

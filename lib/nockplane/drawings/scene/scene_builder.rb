@@ -237,9 +237,11 @@ module Nockplane
         end
       end
 
+      def referring = @referring ||= Tables::Referring.new(@drawing, @source)
+
       def note_group(note)
         kind = Annotations.of(note)
-        note = note.dup.tap { |n| n.text = Tables::Referring.words(@drawing, @source, n) } if note.item
+        note = note.dup.tap { |n| n.text = referring.words(n) } if note.item
         note = note.dup.tap { |n| n.text = furniture.fields.filled(n.text) } if note.text.include?('{')
         Group.new(
           owner: "note/#{note.id}",

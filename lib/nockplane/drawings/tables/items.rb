@@ -29,10 +29,13 @@ module Nockplane
         def numbers = rows.to_h { |r| [r['key'], r['item']] }
 
         # The row that a key stands for; nil of one that is gone.
-        def row(key) = rows.find { |r| r['key'] == key }
+        def row(key) = (@by_key ||= rows.to_h { |r| [r['key'], r] })[key]
 
-        # Key of the line that a component (path of an instance) belongs to; nil of none.
-        def key_of(path) = lines_by_path[path] || lines_by_path.find { |p, _| path.start_with?("#{p}:") }&.last
+        # Keys of the lines that a component (path of an instance) belongs to: its own, and those of what it stands in.
+        def keys_of(path)
+          names = path.split(':')
+          (1..names.size).filter_map { |n| lines_by_path[names.first(n).join(':')] }.uniq
+        end
 
         # { key => [paths] }
         def paths = lines.to_h { |l| [l.key, l.paths] }
