@@ -54,6 +54,9 @@ module App
       }
     end
 
+    # The same with one of its rows alone.
+    def only(wanted) = SheetPlan.new(@of, @choices, [wanted], @output)
+
     def run = @run ||= SheetRun.new(@of)
     def files? = %w[pdf svg].include?(@output)
 

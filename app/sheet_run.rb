@@ -4,23 +4,8 @@ module App
   # What a sheet run from an assembly, a family or chosen models finds to draw, and what is asked of it.
   class SheetRun
     # One row. key: stays while the page is open; record: Records::Model, nil of a part of a file that has none yet;
-    # text: of that part; kind: assembly, made, purchased or standard; drawings: [Records::Drawing] it has; why:
-    # sentence why it can't be drawn.
-    Row =
-      Struct.new(
-        :key,
-        :record,
-        :text,
-        :kind,
-        :number,
-        :name,
-        :total,
-        :variant,
-        :drawings,
-        :told,
-        :why,
-        keyword_init: true
-      )
+    # text: of that part; kind: assembly, made, purchased or standard; why: sentence why it can't be drawn.
+    Row = Struct.new(:key, :record, :text, :kind, :number, :name, :total, :variant, :told, :why, keyword_init: true)
 
     OUTPUTS = {
       'each' => 'a drawing each',
@@ -53,7 +38,17 @@ module App
 
     def row(key) = rows.find { |r| r.key == key } || raise(Refused, 'A row is no longer there; open the page again.')
 
-    # Products::Subject of a row; of a part of a file that is no model yet its own text is kept for a while.
+    # [Records::Drawing] that a row has already. (A series drawing of the family shows each of its variants.)
+    def drawings(row)
+      model = row.record&.id or return []
+      own, family =
+        [row.variant, nil].map { |v| Records::Binding.where(model_id: model, variant: v).select(:drawing_id) }
+      found = Records::Drawing.where(id: own)
+      found = found.or(Records::Drawing.where(id: family, series: true)) if row.variant
+      found.order(:number).to_a
+    end
+
+    # Products::Subject of a row. Raises Refused of a part of a file that is no model yet.
     def subject(row)
       return Nockplane::Products::Subject.new(row.record.id, row.record.latest.number, row.variant) if row.record
 
@@ -87,7 +82,6 @@ module App
             r.variant = name
             r.number = Families.number(model, name) || r.number
             r.name = "#{model.name}, #{name}"
-            r.drawings = drawings(model, name)
           end
         end
     end
@@ -99,8 +93,7 @@ module App
         kind: assembly?(model.latest.recipe) ? 'assembly' : 'made',
         number: model.number.to_s,
         name: model.name,
-        total: 1,
-        drawings: drawings(model, nil)
+        total: 1
       )
     end
 
@@ -116,7 +109,6 @@ module App
         name: row.name,
         total: row.total,
         variant: row.variant,
-        drawings: record ? drawings(record, row.variant) : [],
         why: row.why || broken(record, row)
       )
     end
@@ -131,15 +123,6 @@ module App
       return nil if record || (row.text && Nockplane::Modelling::ImportReference.is?(row.text))
 
       "there is no model #{row.line&.reference} here"
-    end
-
-    # (A series drawing of the family shows each of its variants.)
-    def drawings(model, variant)
-      own, family =
-        [variant, nil].map { |v| Records::Binding.where(model_id: model.id, variant: v).select(:drawing_id) }
-      found = Records::Drawing.where(id: own)
-      found = found.or(Records::Drawing.where(id: family, series: true)) if variant
-      found.order(:number).to_a
     end
 
     # Parts that share a number are told.

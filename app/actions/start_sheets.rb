@@ -13,7 +13,7 @@ module App
         label = "Sheets of #{plan.run.words}: #{SheetRun::OUTPUTS[plan.output]}"
         Records::Run.transaction do
           run = Records::Run.create!(kind: 'sheets', label: label, items: JSON.generate(items), total: items.size)
-          items.each_index { |i| Delayed::Job.enqueue(Jobs::SheetJob.new(run.id, i, plan.plain)) }
+          plan.wanted.each_with_index { |w, i| Delayed::Job.enqueue(Jobs::SheetJob.new(run.id, i, plan.only(w).plain)) }
           run
         end
       end

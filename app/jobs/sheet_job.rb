@@ -3,7 +3,8 @@
 module App
   module Jobs
     # Makes one row of a sheet run; each row is a job of its own, so that several workers share a run and one that is
-    # killed leaves the others' rows alone. The last one to end finishes the run.
+    # killed leaves the others' rows alone. The last one to end finishes the run. plan: SheetPlan#plain of its row
+    # alone; index: of the row in the run.
     SheetJob =
       Struct.new(:run_id, :index, :plan) do
         def perform
@@ -22,7 +23,7 @@ module App
 
         def outcome(run)
           @plan = SheetPlan.from(plan)
-          wanted = @plan.wanted[index]
+          wanted = @plan.wanted[0]
           made = @plan.make(wanted)
           words = told(made)
           ['done', words, kept(run, made, wanted)]

@@ -43,6 +43,7 @@ module App
 
       def row(row)
         kind = sheet_metal?(row) ? 'sheet metal' : row.kind
+        drawings = @run.drawings(row)
         {
           key: row.key,
           kind: kind,
@@ -50,8 +51,8 @@ module App
           name: row.name,
           total: row.total,
           href: row.record && "/models/#{row.record.slug}",
-          drawings: row.drawings.map { |d| { number: d.number, href: "/drawings/#{d.slug}" } },
-          make: row.why.nil? && row.drawings.empty? && !%w[purchased standard].include?(row.kind),
+          drawings: drawings.map { |d| { number: d.number, href: "/drawings/#{d.slug}" } },
+          make: row.why.nil? && drawings.empty? && !%w[purchased standard].include?(row.kind),
           template: template_for(kind),
           told: row.told,
           why: row.why

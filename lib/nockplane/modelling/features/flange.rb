@@ -244,6 +244,22 @@ module Nockplane
           ]
         end
 
+        # Of the wall, from the bend (its face named) to its tip; for kinds whose length is given.
+        def length_dimension(bend)
+          wall = @strip.outline.pieces.find { |p| p.name == 'wall.top' }
+          dimension(
+            @f,
+            'length',
+            :linear,
+            ['side.tip', bend],
+            value: @f.size('length'),
+            from: frame.point(*wall.to, @from),
+            to: frame.point(*wall.from, @from),
+            axis: frame.y,
+            count: 1
+          )
+        end
+
         # Name of the face behind the one the edge belongs to.
         def lower_skin
           facet = @body.facets_of(@edge.skin)[0]

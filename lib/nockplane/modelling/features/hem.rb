@@ -10,22 +10,7 @@ module Nockplane
         # mm: a closed hem is not modelled tighter.
         LEAST_GAP = 0.01
 
-        def dimensions
-          wall = @strip.outline.pieces.find { |p| p.name == 'wall.top' }
-          [
-            dimension(
-              @f,
-              'length',
-              :linear,
-              %w[side.tip side.bend.bottom],
-              value: @f.size('length'),
-              from: frame.point(*wall.to, @from),
-              to: frame.point(*wall.from, @from),
-              axis: frame.y,
-              count: 1
-            )
-          ]
-        end
+        def dimensions = [length_dimension('side.bend.bottom')]
 
         private
 

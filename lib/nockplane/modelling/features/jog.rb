@@ -8,7 +8,8 @@ module Nockplane
       class Jog < Flange
         KEYS = %w[edge offset angle length radius down width start_offset end_offset].freeze
 
-        def dimensions = [offset_dimension, length_dimension, *bend_dimensions(frame, @strip, 'bend1', @from)]
+        def dimensions =
+          [offset_dimension, length_dimension('side.bend2.top'), *bend_dimensions(frame, @strip, 'bend1', @from)]
 
         private
 
@@ -52,21 +53,6 @@ module Nockplane
             from: frame.point(x, 0.0, @from),
             to: frame.point(x, y, @from),
             axis: frame.x,
-            count: 1
-          )
-        end
-
-        def length_dimension
-          wall = @strip.outline.pieces.find { |p| p.name == 'wall.top' }
-          dimension(
-            @f,
-            'length',
-            :linear,
-            %w[side.tip side.bend2.top],
-            value: @f.size('length'),
-            from: frame.point(*wall.to, @from),
-            to: frame.point(*wall.from, @from),
-            axis: frame.y,
             count: 1
           )
         end
