@@ -27,7 +27,7 @@ module App
       bytes =
         Zip::OutputStream.write_buffer do |out|
           sheets.each_with_index do |s, i|
-            out.put_next_entry("#{s.number.gsub(/[^\p{Alnum}. _-]+/, '-')}.pdf")
+            out.put_next_entry("#{stem(s.number)}.pdf")
             out.write(Nockplane::Formats::Pdf.write(scenes(s), created: time))
             yield i
           end
@@ -37,14 +37,22 @@ module App
 
     def scenes(sheet) = Presenters::DrawingPage.new(sheet, nil, nil).scenes
 
-    def put(run, kind, bytes)
-      target = File.join(folder, "#{run.id}.#{kind}")
-      File.open("#{target}.part", 'wb') do |f|
+    def put(run, kind, bytes) = whole(File.join(folder, "#{run.id}.#{kind}"), bytes)
+
+    # (Beside its name and then moved there: nothing half-written is left.)
+    def whole(path, bytes)
+      File.open("#{path}.part", 'wb') do |f|
         f.write(bytes)
         f.fsync
       end
-      File.rename("#{target}.part", target)
+      File.rename("#{path}.part", path)
+    rescue SystemCallError
+      FileUtils.rm_f("#{path}.part")
+      raise
     end
+
+    # Words as the name of a file.
+    def stem(words) = words.gsub(/[^\p{Alnum}. _-]+/, '-')
     private_class_method :pdf, :zip, :scenes
   end
 end

@@ -13,7 +13,7 @@ module App
     def put(run, row, drawing, kind)
       FileUtils.mkdir_p(folder(run))
       scenes = drawing.sheets.map { |s| scene(drawing, s) }
-      stem = [drawing.meta.number, row.name].reject { |t| t.to_s.empty? }.first.gsub(/[^\p{Alnum}. _-]+/, '-')
+      stem = SeriesPaper.stem([drawing.meta.number, row.name].reject { |t| t.to_s.empty? }.first)
       if kind == 'pdf'
         write(run, "#{stem}.pdf", Nockplane::Formats::Pdf.write(scenes, created: Time.now))
       else
@@ -49,16 +49,9 @@ module App
       ).scene
     end
 
-    # (Beside its name and then moved there: nothing half-written is left.)
     def write(run, name, bytes)
-      path = File.join(folder(run), name)
-      File.open("#{path}.part", 'wb') do |f|
-        f.write(bytes)
-        f.fsync
-      end
-      File.rename("#{path}.part", path)
+      SeriesPaper.whole(File.join(folder(run), name), bytes)
     rescue SystemCallError => e
-      FileUtils.rm_f("#{path}.part")
       raise Refused, "The file #{name} can't be written: #{e.message}."
     end
     private_class_method :scene, :write
