@@ -22,6 +22,7 @@ module App
     option :direction, desc: 'X,Y,Z from the eye to the part'
     option :up, desc: 'X,Y,Z up on paper'
     option :exploded, type: :boolean, desc: 'an assembly with its explode steps done'
+    option :explosion, desc: 'an assembly with the steps of the explosion of that name done'
     option :eight, type: :boolean, desc: 'the eight neighbours of --from: four folded, four pictorial'
     option :from, default: 'front', desc: 'the view that --eight start from'
     option :auxiliary, desc: 'square to the plane face of this name'
@@ -61,7 +62,7 @@ module App
             read(file),
             frames(file),
             Commands::Library.source(file),
-            exploded: options[:exploded] == true
+            explosion: options[:explosion] || ('' if options[:exploded])
           )
         )
       end

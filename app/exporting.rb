@@ -5,16 +5,19 @@ module App
   module Exporting
     KINDS = { 'step' => 'model/step', 'glb' => 'model/gltf-binary', 'stl' => 'model/stl' }.freeze
 
-    # Writes a text's model to an IO in one of KINDS. time: ISO 8601 text for the STEP header; exploded: an assembly
-    # with its explode steps done.
-    def self.write(out, text, source, kind, name:, time:, exploded: false)
+    # Writes a text's model to an IO in one of KINDS. time: ISO 8601 text for the STEP header; explosion: of an
+    # assembly the one whose steps are done.
+    def self.write(out, text, source, kind, name:, time:, explosion: nil)
       raise Nockplane::Error, "'#{kind}' is not written; use #{KINDS.keys.join(', ')}" unless KINDS.key?(kind)
 
-      model = source.model_of(text, exploded: exploded)
+      model = source.model_of(text, explosion: explosion)
       case kind
-      when 'step' then out.write(Nockplane::Formats::Step::Writer.write(model, time: time, file: name))
-      when 'stl' then out.write(Nockplane::Formats::Stl.write(model.solid))
-      else Nockplane::Formats::Glb.new(model, source.edge_set_of(text, exploded: exploded)).to(out)
+      when 'step'
+        out.write(Nockplane::Formats::Step::Writer.write(model, time: time, file: name))
+      when 'stl'
+        out.write(Nockplane::Formats::Stl.write(model.solid))
+      else
+        Nockplane::Formats::Glb.new(model, source.edge_set_of(text, explosion: explosion)).to(out)
       end
     end
   end

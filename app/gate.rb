@@ -9,7 +9,7 @@ module App
     SETS = %w[properties decide numbers names].freeze
     FILES = %w[file].freeze
     # Names in JSON bodies that may hold lists or sets of plain values, and those that hold nothing but sets.
-    NESTED = %w[what dimensions views pairs columns uncut direction up headers decisions left].freeze
+    NESTED = %w[what dimensions views pairs columns uncut components direction up headers decisions left].freeze
     # Lists of lists of texts: the cells of a table.
     TABLES = %w[rows].freeze
     CELLS = 60_000

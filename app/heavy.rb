@@ -37,11 +37,11 @@ module App
     end
 
     # Path of a file for other systems (Exporting::KINDS) in the store.
-    def export(text, kind, name, time, exploded)
+    def export(text, kind, name, time, explosion)
       Workshop
         .store
-        .file(Workshop.export_key(text, kind, name, time, exploded)) do |io|
-          Exporting.write(io, text, Workshop.source, kind, name: name, time: time, exploded: exploded)
+        .file(Workshop.export_key(text, kind, name, time, explosion)) do |io|
+          Exporting.write(io, text, Workshop.source, kind, name: name, time: time, explosion: explosion)
         end
     end
   end

@@ -124,15 +124,18 @@ module App
     end
 
     # Path of the glTF binary of recipe or assembly text, made apart where it is not there.
-    def glb(text, exploded: false) = export(text, 'glb', 'model.glb', '', exploded: exploded)
+    def glb(text, explosion: nil) = export(text, 'glb', 'model.glb', '', explosion: explosion)
 
     # Path of a file for other systems (Exporting), made apart where it is not there.
-    def export(text, kind, name, time, exploded: false)
-      store.path_of(export_key(text, kind, name, time, exploded)) ||
-        Apart.run('The file', :export, text, kind, name, time, exploded)
+    def export(text, kind, name, time, explosion: nil)
+      store.path_of(export_key(text, kind, name, time, explosion)) ||
+        Apart.run('The file', :export, text, kind, name, time, explosion)
     end
 
-    def export_key(text, kind, name, time, exploded) = source.name_of("export-#{kind}", text, name, time, exploded)
+    def export_key(text, kind, name, time, explosion)
+      moved = explosion && source.moves(text, explosion)
+      source.name_of("export-#{kind}", text, name, time, *moved)
+    end
 
     # Forgets everything in memory (tests change the data folder under a running process).
     def reset = @source = @store = @texts = nil

@@ -8,16 +8,17 @@ module App
       # base: number of the revision the text was made from; a later one in between is told, not overwritten.
       def self.call(model, text, note:, base: nil, author: LEAD, origin: 'here')
         text = Workshop.pinned(text)
+        file = Received.kind_of(text) == 'file'
         built = Workshop.try_build(text) # raises RecipeFault
         keep(
           model,
           text,
           properties: built.properties,
-          name: built.name,
+          name: file ? model.name : built.name,
           note: note,
           base: base,
           author: author,
-          origin: origin
+          origin: file ? 'file' : origin
         )
       end
 
@@ -28,16 +29,20 @@ module App
           if base && latest.number != base
             raise Refused.new(
               "Revision #{latest.number} was kept meanwhile (#{latest.note}). Look at it, then make your " \
-              "change again.",
+                'change again.',
                     status: 409
             )
           end
           raise Refused, 'Nothing is different from the latest revision.' if latest.recipe == text
 
           number =
-            Received.kind_of(text) == 'file' ?
-              model.number :
-              Numbers.checked(properties['number'], Records::Model, except: model)
+            (
+              if Received.kind_of(text) == 'file'
+                model.number
+              else
+                Numbers.checked(properties['number'], Records::Model, except: model)
+              end
+            )
           model.update!(name: name, number: number, source_file: model.source_file || source_file)
           revision =
             model.revisions.create!(

@@ -4,10 +4,10 @@ module App
   module Commands
     # Lengths of lines in views; ms of a view is its hidden-line work alone.
     class Views
-      def self.call(text, frames, source, exploded: false)
+      def self.call(text, frames, source, explosion: nil)
         started = clock
-        solid = source.model_of(text, exploded: exploded).solid
-        edges = source.edge_set_of(text, exploded: exploded)
+        solid = source.model_of(text, explosion: explosion).solid
+        edges = source.edge_set_of(text, explosion: explosion)
         views = frames.map { |name, frame| view(name, solid, edges, frame) }
         { views: views, ms: ms(started) }
       end

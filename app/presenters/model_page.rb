@@ -38,7 +38,8 @@ module App
       # Has it parts or variants to be drawn in one run?
       def many? = assembly? || Families.variants(record).any?
       def imported? = built.imported?
-      def explodes? = !imported? && Workshop.parse(good[0].recipe).explode.any?
+      # What of the assembly is set out otherwise: explosions and display sets.
+      def arrangement = @arrangement ||= ArrangementShown.new(built, good[0].recipe)
       def reference = Nockplane::Modelling::ImportReference.parse(good[0].recipe)
 
       # Components of an assembly: [[id, Model record or nil, variant, count, purchased, hidden], ...].

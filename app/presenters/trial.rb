@@ -20,7 +20,8 @@ module App
       end
 
       # data: { "text" => recipe } and/or { "sizes" => { name => number or expression } }, { "tolerances" => { name =>
-      # text } } and { "features" => { id => bool } }.
+      # text } }, { "features" => { id => bool } }, what Modelling::Arranging takes; "trial": digest of the trial
+      # before that goes on, "arranged": of one of which only the explosions and display sets go on.
       def initialize(model, data)
         @model = model
         @data = data
@@ -28,25 +29,16 @@ module App
       end
 
       # Recipe text with the changes. Raises RecipeFault.
-      def text
-        @text ||=
-          begin
-            recipe = Workshop.parse((@data['text'] || @model.latest.recipe).to_s)
-            recipe = recipe.with_sizes(sizes(recipe))
-            tolerances.each { |name, given| recipe = recipe.with_tolerance(name, given) }
-            (@data['features'] || {}).each do |id, on|
-              recipe = recipe.with_feature(id.to_s, on == true) if active?(recipe, id) != (on == true)
-            end
-            recipe.text
-          end
-      end
+      def text = @text ||= arranged(imported? ? grafted : resized)
 
       # Raises RecipeFault; #partial then tells how far the part came.
       def to_h
         built = Workshop.source.model_of(text)
         {
           glb: "/trials/#{Workshop.trial(text)}.glb",
+          digest: Workshop.trial(text),
           text: text,
+          revision: @model.latest.number,
           changed: changed(built),
           warnings: built.warnings,
           size: ModelPage.box_words(built.solid),
@@ -70,6 +62,47 @@ module App
       end
 
       private
+
+      def imported? = Nockplane::Modelling::ImportReference.is?(@model.latest.recipe)
+
+      # The latest revision of an imported file, with what the text given says of its arrangement: nothing else of it is
+      # a person's to change.
+      def grafted
+        given = before_text('trial')
+        given ? Nockplane::Modelling::Arrangement.of(given).in(@model.latest.recipe) : @model.latest.recipe
+      end
+
+      # The text of a trial before; nil when none is named. Raises Refused.
+      def before_text(name)
+        digest = @data[name] or return nil
+        Workshop.trial_text(digest.to_s) or
+          raise Refused, 'What was tried before is no longer kept; load the page again.'
+      end
+
+      # The text with what is asked of its arrangement done.
+      def arranged(text)
+        return text unless @data['do']
+
+        paths = Workshop.source.model_of(text).components.map(&:path)
+        arrangement = Nockplane::Modelling::Arrangement
+        Nockplane::Modelling::Arranging.apply(arrangement.of(text), paths, @data).in(text)
+      end
+
+      # The latest recipe, with the explosions and display sets of a trial before.
+      def rearranged
+        arranged = before_text('arranged') or return @model.latest.recipe
+        Nockplane::Modelling::Arrangement.of(arranged).in(@model.latest.recipe)
+      end
+
+      def resized
+        recipe = Workshop.parse((@data['text'] || before_text('trial') || rearranged).to_s)
+        recipe = recipe.with_sizes(sizes(recipe))
+        tolerances.each { |name, given| recipe = recipe.with_tolerance(name, given) }
+        (@data['features'] || {}).each do |id, on|
+          recipe = recipe.with_feature(id.to_s, on == true) if active?(recipe, id) != (on == true)
+        end
+        recipe.text
+      end
 
       # What the latest revision builds to; when it can't be built, nothing is compared.
       def before

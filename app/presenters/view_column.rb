@@ -173,7 +173,35 @@ module App
           .map { |c| [c.component, c.name, looks[c.component]] }
       end
 
-      def explodes? = shown.model.assembly? && !@view.own
+      # [[state, words], ...] that the view can show its assembly in; [] of what can't be exploded.
+      def states
+        return [] if !shown.model.assembly? || @view.own
+
+        names = arrangement.explosions.keys
+        [['', 'as made'], *names.map { |n| [Nockplane::Products::Subject.exploded(n), ArrangementShown.words(n)] }]
+      end
+
+      # What the view's display set says of a component; nil for nothing.
+      def set_look(component)
+        @set_looks ||= @view.display_set ? shown_by_set : {}
+        @set_looks[component]
+      end
+
+      # What a component without a look of its own is shown as, in words.
+      def rest_words(component)
+        look = set_look(component)
+        look ? "as the display set: #{D::Views::PartLook::WORDS.fetch(look)}" : 'as the rest'
+      end
+
+      # Names of the model's display sets.
+      def display_sets = arrangement.display_sets.keys
+      def arrangement = Workshop.source.arrangement(@value.subject(@view))
+
+      def shown_by_set
+        bare = @view.dup.tap { |v| v.parts = nil }
+        D::ShownModel.of(Workshop.source, @value, bare).looks.transform_values(&:look)
+      end
+
       def broken = @view.broken || []
 
       def depth_words(part)
@@ -191,7 +219,10 @@ module App
       end
 
       # What is lost, and why nothing is shown, in sentences.
-      def troubles = [*D::Catching.lost(@view), *shown.problem]
+      def troubles
+        gone = "the model has no display set '#{@view.display_set}' any more; all components are shown" if shown.unset?
+        [*D::Catching.lost(@view), *shown.problem, *gone]
+      end
     end
   end
 end

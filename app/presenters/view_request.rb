@@ -29,6 +29,7 @@ module App
         'release' => :release,
         'restore' => :restore,
         'state' => :state,
+        'display set' => :display_set,
         'cut' => :cut,
         'part' => :part,
         'drag mark' => :drag_mark,
@@ -242,7 +243,13 @@ module App
       def level = shaping.level(points[0] || raise(Refused, 'Pick an edge first.'), upright: @data['upright'] == true)
       def release = shaping.release
       def restore = shaping.restore
-      def state = shaping.state(text('state') == Nockplane::Products::Subject::EXPLODED ? text('state') : nil)
+
+      def state
+        asked = text('state')
+        shaping.state(Nockplane::Products::Subject.new(0, 0, nil, asked).exploded? ? asked : nil)
+      end
+
+      def display_set = shaping.display_set(text('set').empty? ? nil : text('set'))
 
       # Depth, slice, side and components of a section.
       def cut

@@ -46,7 +46,7 @@ module App
           Actions::KeepLook.call(model, data['name'], *[data['direction'], data['up']].map { |v| vector(v) })
           json told:
                  "#{model.name} keeps this direction as " \
-                 "“#{data['name']}”#{' and new drawings begin with it' if data['name'] == Records::Model::FRONT}.",
+                   "“#{data['name']}”#{' and new drawings begin with it' if data['name'] == Records::Model::FRONT}.",
                part: part(:_looks, shown: Presenters::ModelPage.new(model, nil))
         end
 
@@ -61,7 +61,7 @@ module App
           model = Records::Model.at(params['slug'])
           revision = Actions::BringBack.call(model, params['revision'].to_i, author: who)
           session[:told] = "#{model.name} is now as revision #{params['revision'].to_i} was; " \
-                           "that is its revision #{revision.number}."
+            "that is its revision #{revision.number}."
           redirect "/models/#{model.slug}"
         end
 
@@ -82,9 +82,8 @@ module App
         app.get '/models/:slug/solid.glb' do
           model = Records::Model.at(params['slug'])
           revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
-          exploded = params['exploded'] == '1'
-          etag Digest::SHA256.hexdigest("#{Nockplane::KERNEL_VERSION}#{exploded}#{revision.recipe}")
-          send_made(Workshop.glb(revision.recipe, exploded: exploded), 'model/gltf-binary')
+          etag Digest::SHA256.hexdigest("#{Nockplane::KERNEL_VERSION}#{explosion}#{revision.recipe}")
+          send_made(Workshop.glb(revision.recipe, explosion: explosion), 'model/gltf-binary')
         end
 
         # The part in one direction, small: to choose a view by.
@@ -123,7 +122,7 @@ module App
         app.get '/trials/:digest.glb' do
           text = Workshop.trial_text(params['digest']) or
             raise Refused.new('This preview is no longer kept; make it again.', status: 404)
-          send_made(Workshop.glb(text), 'model/gltf-binary')
+          send_made(Workshop.glb(text, explosion: explosion), 'model/gltf-binary')
         end
       end
 
@@ -142,8 +141,9 @@ module App
       def self.trying(app)
         app.post '/models/:slug/try' do
           model = Records::Model.at(params['slug'])
-          found = Apart.run('The part', :trial, model.id, body_json)
-          next json(found[:trial]) if found[:trial]
+          asked = body_json
+          found = Apart.run('The part', :trial, model.id, asked)
+          next json(found[:trial].merge(arrangement: arrangement_part(found[:trial][:text], asked))) if found[:trial]
 
           answer(422, found[:message], faults: found[:faults], partial: found[:partial])
         end
@@ -151,8 +151,14 @@ module App
         # Recipe text typed where no revision can be built any more.
         app.post '/models/:slug/text' do
           model = Records::Model.at(params['slug'])
-          revision = Actions::ReviseModel.call(model, params['text'].to_s, note: 'mended', base: params['base'].to_i,
-author: who)
+          revision =
+            Actions::ReviseModel.call(
+              model,
+              params['text'].to_s,
+              note: 'mended',
+              base: params['base'].to_i,
+              author: who
+            )
           session[:told] = "Revision #{revision.number} is kept."
           redirect "/models/#{model.slug}"
         end

@@ -3,13 +3,16 @@
 import { mount } from './viewer.js';
 import { get, post, tell } from './talk.js';
 import { watch } from './live.js';
+import { mount as mountExploding } from './exploding.js';
+import { mount as mountArrangement } from './arrangement.js';
 
 const page = document.querySelector('.model-page');
 const slug = page.dataset.model;
 const byId = (id) => document.getElementById(id);
 const viewerPlace = byId('viewer');
 const faceWords = JSON.parse(byId('face-words').textContent);
-let pending = null;
+let tried = null; // digest of what was tried and not kept
+let shownGlb = viewerPlace.dataset.glb; // address of what is shown, as made
 
 // The exact volume takes finer meshes: it is asked for once, after the picture.
 function weigh() {
@@ -38,6 +41,7 @@ const viewer = (() => {
       onBusy: (busy) => {
         byId('face-name').textContent = busy ? 'Making the picture …' : 'Point at a face to see its name';
         if (!busy) weigh();
+        if (!busy) exploding?.again();
       },
       onError: () => tell('The 3D picture could not be loaded.', true),
     });
@@ -48,6 +52,7 @@ const viewer = (() => {
   }
 })();
 viewer.load(viewerPlace.dataset.glb);
+let exploding = null;
 document.addEventListener('click', (event) => {
   const look = event.target.closest('[data-look]')?.dataset.look;
   if (look) viewer.look(look);
@@ -70,11 +75,28 @@ byId('looks-form')?.addEventListener('submit', (event) => {
 });
 byId('keep-front')?.addEventListener('click', () => keepLook('front'));
 
-byId('explode')?.addEventListener('click', ({ target }) => {
-  const on = target.getAttribute('aria-pressed') !== 'true';
-  target.setAttribute('aria-pressed', String(on));
-  viewer.load(viewerPlace.dataset.glb + (on ? '&exploded=1' : ''), true);
-});
+// An assembly's explosions and display sets: tried like sizes, kept as a revision.
+const arrangement = byId('arrangement-place')
+  ? mountArrangement({
+      place: byId('arrangement-place'),
+      choice: byId('explode'),
+      button: byId('drag-parts'),
+      picture: (state, afresh) => {
+        const at = shownGlb + (shownGlb.includes('?') ? '&' : '?');
+        viewer.load(state ? `${at}state=${encodeURIComponent(state)}` : shownGlb, afresh);
+      },
+      attempt: (asked) => attempt(asked),
+      latest: !byId('recipe-text')?.readOnly,
+      drag: (on) => exploding?.on(on),
+    })
+  : null;
+if (arrangement && viewer.stage)
+  exploding = mountExploding(viewer.stage, {
+    say: (words) => {
+      byId('face-name').textContent = words;
+    },
+    onStep: (step) => arrangement.step(step),
+  });
 
 function fault(error) {
   const place = byId('faults');
@@ -118,17 +140,22 @@ function goTo(area, line) {
 // The trial under way: a later one takes its place, and the server gives up what nobody waits for.
 let under = null;
 
+// What was tried and not kept goes on in the next trial: all of it under another step, of sizes and features (which the
+// page sends whole) only how the components are set out.
+const before = (change) => tried && (change.do ? { trial: tried } : arrangement && { arranged: tried });
+
 async function attempt(change) {
   under?.abort();
   const mine = new AbortController();
   under = mine;
   byId('faults').hidden = true;
+  byId('keep').disabled = true; // (what is shown is not yet what was asked)
   const slow = setTimeout(() => {
     byId('building').hidden = false;
   }, 800);
   try {
-    const trial = await post(`/models/${slug}/try`, change, mine.signal);
-    pending = trial.same ? null : trial.text;
+    const trial = await post(`/models/${slug}/try`, { ...before(change), ...change }, mine.signal);
+    tried = trial.same ? null : trial.digest;
     show(trial);
   } catch (error) {
     if (error.name !== 'AbortError') fault(error);
@@ -137,6 +164,7 @@ async function attempt(change) {
     if (under === mine) {
       under = null;
       byId('building').hidden = true;
+      byId('keep').disabled = false;
     }
   }
 }
@@ -144,25 +172,29 @@ async function attempt(change) {
 byId('stop-building').addEventListener('click', () => under?.abort());
 
 function show(trial) {
-  viewer.load(trial.glb);
+  shownGlb = trial.glb;
+  if (trial.arrangement) arrangement.show(trial.arrangement);
+  else viewer.load(trial.glb);
   byId('size-words').textContent = trial.size;
   trial.parameters.forEach((p) => {
     const place = document.querySelector(`[data-value="${CSS.escape(p.name)}"]`);
     if (place) place.textContent = p.value;
   });
-  byId('recipe-text').value = trial.text;
+  if (byId('recipe-text')) byId('recipe-text').value = trial.text;
   const lines = trial.changed.map((c) => `${c.name}: ${c.old ?? '–'} → ${c.new ?? '–'}`).concat(trial.warnings);
   byId('changed').replaceChildren(
-    ...(lines.length ? lines : ['No number changes.']).map((words) => {
-      const item = document.createElement('li');
-      item.textContent = words;
-      return item;
-    }),
+    ...(lines.length ? lines : [trial.arrangement ? 'How components are set out.' : 'No number changes.']).map(
+      (words) => {
+        const item = document.createElement('li');
+        item.textContent = words;
+        return item;
+      },
+    ),
   );
   byId('trial').hidden = trial.same;
   byId('trial-flag').hidden = trial.same;
   if (trial.same) tell('Nothing is different from the kept revision.');
-  else byId('trial').scrollIntoView({ block: 'nearest' });
+  else if (!trial.arrangement) byId('trial').scrollIntoView({ block: 'nearest' });
 }
 
 // Sizes and features that differ from what the page was loaded with.
@@ -194,7 +226,7 @@ byId('drop').addEventListener('click', () => location.reload());
 byId('keep').addEventListener('click', async () => {
   try {
     const kept = await post(`/models/${slug}/revisions`, {
-      text: pending,
+      trial: tried,
       note: byId('note').value,
       base: Number(page.dataset.base),
     });

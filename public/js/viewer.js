@@ -9,8 +9,8 @@ const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: 
 
 /**
  * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera) }) returns { load(url,
- * afresh), look(name), seen(), paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera, alone) }: afresh looks at
- * the whole again.
+ * afresh), look(name), seen(), paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera, alone), stage }: afresh
+ * looks at the whole again; stage is what exploding.js works on.
  */
 export function mount(element, { onFace, onBusy, onError, onTurn }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
@@ -47,6 +47,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
   const ink = new THREE.LineBasicMaterial({ color: 0x1c2b3a });
   let part = null;
   let faces = [];
+  let instances = new Map(); // path of a component: what shows it
   let hot = null;
   let over = null;
   let size = 1;
@@ -86,7 +87,11 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     if (part) scene.remove(part);
     part = gltf.scene;
     faces = [];
+    instances = new Map();
     part.traverse((node) => {
+      const at = gltf.parser.associations.get(node)?.nodes;
+      const path = at === undefined ? null : gltf.parser.json.nodes[at].name;
+      if (path && !instances.has(path)) instances.set(path, { node, home: node.position.clone() });
       if (node.isMesh) {
         node.userData.own = node.material.name.startsWith('colour') ? node.material : calm;
         faces.push(node);
@@ -141,15 +146,19 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
 
   const plain = (mesh) => statuses[painted[mesh.userData.face]] || mesh.userData.own;
 
-  function pick(event) {
-    if (event.buttons || !faces.length) return;
+  function hitBy(event) {
     const r = renderer.domElement.getBoundingClientRect();
     const ray = new THREE.Raycaster();
     ray.setFromCamera(
       new THREE.Vector2(((event.clientX - r.left) / r.width) * 2 - 1, 1 - ((event.clientY - r.top) / r.height) * 2),
       camera,
     );
-    const hit = ray.intersectObjects(faces, false)[0];
+    return ray.intersectObjects(faces, false)[0];
+  }
+
+  function pick(event) {
+    if (event.buttons || !faces.length) return;
+    const hit = hitBy(event);
     const named = hit ? faceAt(hit) : null;
     if (named === over) return;
     over = named;
@@ -159,6 +168,38 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     onFace(named);
     draw();
   }
+
+  // What exploding.js works on: components by their paths without numbers of a pattern.
+  const bare = (path) => path.replace(/\[[^\]]*\]/g, '');
+  const shown = (paths) => [...instances].filter(([path]) => paths.includes(bare(path))).map(([, found]) => found);
+  const stage = {
+    element: renderer.domElement,
+    scene,
+    camera,
+    controls,
+    draw,
+    componentAt(event) {
+      const hit = hitBy(event);
+      const path = hit && faceAt(hit).match(/^(.+):[^:]*$/);
+      return path ? bare(path[1]) : null;
+    },
+    // Middle of components; null when none is shown.
+    place(paths) {
+      const box = new THREE.Box3();
+      shown(paths).forEach(({ node }) => box.expandByObject(node));
+      return box.isEmpty() ? null : box.getCenter(new THREE.Vector3());
+    },
+    // Components shifted from where the file has them, by a vector of the picture; null puts them back.
+    shift(paths, vector) {
+      shown(paths).forEach(({ node, home }) => {
+        node.position.copy(home);
+        if (!vector) return;
+        const local = node.parent.worldToLocal(vector.clone()).sub(node.parent.worldToLocal(new THREE.Vector3()));
+        node.position.add(local);
+      });
+      draw();
+    },
+  };
 
   const TURNS = { ArrowLeft: [-0.15, 0], ArrowRight: [0.15, 0], ArrowUp: [0, -0.15], ArrowDown: [0, 0.15] };
   element.addEventListener('keydown', (event) => {
@@ -195,6 +236,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
       );
     },
     look,
+    stage,
     // How the part is seen now, in the model's axes (Z up): { direction, up }.
     seen() {
       const own = (v) => [v.x, -v.z, v.y].map((c) => +c.toFixed(9));

@@ -100,7 +100,7 @@ class AssembliesTest < AppTest
         )
       )
     get "/models/#{model.slug}"
-    assert_match(/<option selected>sunk<\/option><option >none/, last_response.body)
+    assert_match(%r{<option selected>sunk</option><option >none}, last_response.body)
     assert_match(/data-feature="seat" checked disabled/, last_response.body)
     tried = post_json("/models/#{model.slug}/try", sizes: { seat_kind: 'none' })
     assert_equal [{ 'name' => 'seat_kind', 'old' => 'sunk', 'new' => 'none' }], tried['changed']
@@ -114,12 +114,12 @@ class AssembliesTest < AppTest
       found = App::Commands::Inspect.call(UNIT, source)
       assert_equal ['assembly', 2, %w[base top]], [found[:kind], found[:solids], found[:components].map { |c| c[:id] }]
       plain, exploded =
-        [false, true].map do |e|
+        [nil, ''].map do |e|
           App::Commands::Views.call(
             UNIT,
             { 'front' => Nockplane::Projection::ViewFrame.named('front') },
             source,
-            exploded: e
+            explosion: e
           )[
             :views
           ][

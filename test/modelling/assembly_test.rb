@@ -6,11 +6,11 @@ require 'test_helper'
 class AssemblyTest < CoreTest
   PLATE =
     "nockplane: recipe/1\nname: Plate\nproperties: {number: P, material: EN AW-6082}\nparameters: {t: " \
-    "10}\nfeatures:\n  - {id: plate, type: extrude, profile: {kind: rectangle, width: 100, height: 60}, depth: t}\n"
+      "10}\nfeatures:\n  - {id: plate, type: extrude, profile: {kind: rectangle, width: 100, height: 60}, depth: t}\n"
   PIN =
     "nockplane: recipe/1\nname: Pin\nproperties: {number: Q, material: C45}\nvariants: {long: {length: 40}}\n" \
-    "parameters: {length: 20}\nfeatures:\n" \
-    "  - {id: pin, type: extrude, profile: {kind: circle, diameter: 8}, depth: length}\n"
+      "parameters: {length: 20}\nfeatures:\n" \
+      "  - {id: pin, type: extrude, profile: {kind: circle, diameter: 8}, depth: length}\n"
   PARTS = { 'P' => PLATE, 'Q' => PIN }.freeze
 
   def assembly(components, more = '') = "nockplane: assembly/1\nname: Block\ncomponents:\n#{components}#{more}"
@@ -42,7 +42,7 @@ class AssemblyTest < CoreTest
     text =
       assembly(
         "  - {id: base, model: P, hidden: true}\n  - {id: pin, model: Q, variant: long, on: xz, at: [5, 7], flip: " \
-        "true}\n"
+          "true}\n"
       )
     model = source.model_of(text)
     assert_equal [1, 0, 3, 1, 40, 11],
@@ -62,7 +62,7 @@ class AssemblyTest < CoreTest
     assert_equal 8, model.components.size
     assert_includes model.components.map(&:path), 'right:pins[2]'
     assert_equal [-150, -30, 0, 150, 30, 30], model.solid.box.map { |v| v.round(6) }
-    assert_equal 55, all.model_of(outer, exploded: true).solid.box[5].round(6)
+    assert_equal 55, all.model_of(outer, explosion: '').solid.box[5].round(6)
     pin = model.components.find { |c| c.path == 'right:pins[3]' }
     assert_equal [140, 0, 10], pin.transform.point([0, 0, 0]).map { |v| v.round(6) }
   end
@@ -71,7 +71,7 @@ class AssemblyTest < CoreTest
     inner =
       assembly(
         "  - {id: base, model: P}\n  - {id: pin, model: Q, offset: 10, hidden: true}\n  - {id: far, model: Q, at: " \
-        "[30, 0], offset: 10}\n"
+          "[30, 0], offset: 10}\n"
       ).sub('name: Block', 'name: Inner')
     all = source(PARTS.merge('I' => inner))
     text = assembly("  - {id: left, model: I}\n  - {id: right, model: I, at: [200, 0]}\n")

@@ -48,8 +48,8 @@ class ScreensTest < SystemTest
       )
     visit "/models/#{unit.slug}"
     assert_selector '#viewer[data-ready="yes"]'
-    click_button 'exploded'
-    assert_selector '#explode[aria-pressed="true"]'
+    select 'exploded', from: 'explode'
+    assert_button 'move components'
     assert_selector '#viewer[data-ready="yes"]'
     click_link 'Lid', match: :first
     assert_selector 'h1', text: 'Lid'

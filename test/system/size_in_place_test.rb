@@ -12,7 +12,13 @@ class SizeInPlaceTest < SystemTest
     (() => { const b = document.querySelector(`#sheet [data-owner="${arguments[0]}"] text`).getBoundingClientRect(); return [b.x + b.width / 2, b.y + b.height / 2]; })()
   JS
 
-  def twice(key) = page.driver.browser.action.move_to_location(*at(key).map(&:round)).click.click.perform
+  # A double click; one that came too slowly (the machine is busy) is made again, as a person does.
+  def twice(key)
+    3.times do
+      page.driver.browser.action.move_to_location(*at(key).map(&:round)).click.click.perform
+      return if seen_within(8) { has_selector?('.in-place', visible: true, wait: 0) }
+    end
+  end
 
   def test_double_click_value_tolerance_and_what_else_moves
     drawn

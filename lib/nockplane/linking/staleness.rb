@@ -192,10 +192,9 @@ module Nockplane
       end
 
       def digest(view, revision)
-        Drawings::ShownModel
-          .of(@source, @drawing, view, revision)
-          .linework
-          .digest(hidden: @drawing.settled(view).hidden_lines?)
+        shown = Drawings::ShownModel.of(@source, @drawing, view, revision)
+        lines = shown.linework.digest(hidden: @drawing.settled(view).hidden_lines?)
+        view.display_set ? [lines, shown.looks.transform_values(&:look)] : lines
       end
 
       # The view with what was drawn on it moved to where it is in another revision.

@@ -37,14 +37,23 @@ module Nockplane
           def home(name) = solids[name.to_s[/\A[^:]+/]]
         end
 
-      # recipe: AssemblyRecipe; part: ->(model, revision, variant, refine) giving its Model, nil when there is none;
-      # exploded: with the explode steps done. Raises RecipeFault.
-      def self.build(recipe, refine: 1, exploded: false, &part) = new(recipe, refine, exploded, part).model
+      # recipe: AssemblyRecipe; part: ->(model, revision, variant, refine) giving its Model, nil when there is none.
+      # Raises RecipeFault.
+      def self.build(recipe, refine: 1, &part) = new(recipe, refine, part).model
 
-      def initialize(recipe, refine, exploded, part)
+      # [[components, shift in mm], ...] of the steps of an explosion ('': the one without a name). Raises RecipeFault
+      # when there is none of that name.
+      def self.moves(recipe, name)
+        path = name.empty? ? 'explode' : "explosions.#{name}"
+        steps = Arrangement.new(recipe.arrangement).steps(name) or
+          raise RecipeFault, Fault.new(nil, path, "#{recipe.name} has no explosion '#{name}'")
+        scope = Scope.of(recipe)
+        Exploded.moves(steps, path) { |step, at| Fields.new(recipe, scope, step, at).length('distance') }
+      end
+
+      def initialize(recipe, refine, part)
         @recipe = recipe
         @refine = refine
-        @exploded = exploded
         @part = part
         @scope = Scope.of(recipe)
       end
@@ -119,8 +128,6 @@ module Nockplane
       # Adds an instance; gives its placed solid.
       def take(name, given, part, transform, fields)
         inner = part.components.empty? ? [nil] : part.components
-        shift = explosion(given['id'])
-        transform = transform.moved(shift) if shift
         moved = transform.place(part.solid, "#{name}:")
         if @instances.size + inner.size > MAX_INSTANCES
           fields.fault('pattern', "more than #{MAX_INSTANCES} instances in all")
@@ -193,20 +200,6 @@ module Nockplane
 
       # Which of the assembly's parts a solid is.
       def index(solid) = @parts[solid] ||= @parts.size
-
-      # mm [x, y, z] that the explode steps move a component, nil for none.
-      def explosion(id)
-        return nil unless @exploded
-
-        @recipe
-          .explode
-          .each_with_index
-          .select { |s, _| s['components'].include?(id) }
-          .reduce(nil) do |sum, (step, i)|
-            distance = Fields.new(@recipe, @scope, step, "explode[#{i}]").length('distance')
-            Geometry::Vec.along(sum || [0.0, 0.0, 0.0], Geometry::Vec.unit(step['direction'].map(&:to_f)), distance)
-          end
-      end
     end
   end
 end

@@ -2,20 +2,19 @@
 
 module Nockplane
   module Modelling
-    # The text of an assembly as read: components that name other models, and explode steps. Parameters as in a recipe.
+    # The text of an assembly as read: components that name other models, and its Arrangement. Parameters as in a
+    # recipe.
     #
     #   nockplane: assembly/1
     #   components:
     #     - {id: lid, model: QI-2102, on: "housing:box/end.end", at: [0, 10], turn: 90}
     #     - {id: screws, model: QI-2190, purchased: true, pattern: {kind: circular, count: 6, pitch_circle: 120}}
-    #   explode:
-    #     - {components: [lid, screws], direction: [0, 0, 1], distance: 40}
     class AssemblyRecipe < Recipe
       FORMAT = 'assembly/1'
       MAX_COMPONENTS = 1000
       KEYS = %w[id model revision variant purchased hidden flip] + Placement::KEYS + %w[offset]
 
-      attr_reader :components, :explode, :pins
+      attr_reader :components, :arrangement, :pins
 
       # Is the text one of an assembly (and not of a part)?
       def self.is?(text) = text.b.match?(%r{^nockplane:\s*["']?assembly/})
@@ -24,7 +23,7 @@ module Nockplane
       def initialize(source)
         data = source.data
         @components = data.is_a?(Hash) && data['components'].is_a?(Array) ? data['components'] : []
-        @explode = data.is_a?(Hash) && data['explode'].is_a?(Array) ? data['explode'] : []
+        @arrangement = data.is_a?(Hash) ? data.slice(*Arrangement::KEYS) : {}
         @pins = data.is_a?(Hash) && data['pins'].is_a?(Hash) ? data['pins'] : {}
         super
       end
@@ -43,7 +42,7 @@ module Nockplane
 
       private
 
-      def top_keys = %w[nockplane name properties parameters components explode pins]
+      def top_keys = %w[nockplane name properties parameters components pins] + Arrangement::KEYS
 
       def read_features
         fault('components', 'an assembly needs a list of components') if @components.empty?
@@ -53,8 +52,28 @@ module Nockplane
 
         seen = {}
         @components.each_with_index { |c, i| check_component(c, "components[#{i}]", seen) }
-        @explode.each_with_index { |step, i| check_step(step, "explode[#{i}]", seen) }
+        check_arrangement(seen)
         []
+      end
+
+      # What lies deeper than the assembly's own components is known only when it is built.
+      def check_arrangement(seen)
+        return unless @arrangement.all? { |key, value| shaped?(key, value) }
+
+        Arrangement
+          .new(@arrangement)
+          .faults { |component| seen[component[/\A[^:\[]+/]] }
+          .each do |path, reason|
+            fault(path, path.end_with?('.components') ? "#{reason}; use #{seen.keys.first(12).join(', ')}" : reason)
+          end
+      end
+
+      def shaped?(key, value)
+        wanted = key == 'explode' ? Array : Hash
+        return true if value.nil? || value.is_a?(wanted)
+
+        fault(key, wanted == Array ? 'is a list of steps' : 'is a set of named ones')
+        false
       end
 
       def check_component(component, path, seen)
@@ -72,18 +91,6 @@ module Nockplane
         unknown = component.keys - KEYS
         unless unknown.empty?
           fault("#{path}.#{unknown[0]}", "unknown key '#{unknown[0]}'; known here: #{KEYS.join(', ')}")
-        end
-      end
-
-      def check_step(step, path, seen)
-        unless step.is_a?(Hash) && step['components'].is_a?(Array)
-          return fault(path, 'an explode step is {components: [...], direction: [x, y, z], distance: mm}')
-        end
-
-        lost = step['components'].find { |id| !seen[id] }
-        fault("#{path}.components", "there is no component '#{lost}'; use #{seen.keys.first(12).join(', ')}") if lost
-        unless step['direction'].is_a?(Array) && step['direction'].size == 3 && step['direction'].all?(Numeric)
-          fault("#{path}.direction", 'needs three numbers [x, y, z]')
         end
       end
     end

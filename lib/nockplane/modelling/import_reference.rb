@@ -11,7 +11,9 @@ module Nockplane
     #    "used":{"":{"plane":18}},"doubts":{},"gone":[]}
     class ImportReference
       HEAD = 'nockplane: step/1'
-      FIELDS = %i[file name bytes faces used doubts gone title properties part].freeze
+      FIELDS = %i[file name bytes faces used doubts gone title properties part arrangement].freeze
+      # Those that are written only where they say something.
+      SELDOM = { part: nil, arrangement: {} }.freeze
 
       attr_reader(*FIELDS)
 
@@ -21,7 +23,8 @@ module Nockplane
       # file: digest; faces: { record id => name }; used: { part => { word => highest number } }; doubts: { new name =>
       # [old names] }; gone: old names that no face has any more; title, properties: what the model is called and { key
       # => text } given here, instead of what the file says; part: number of one part of an assembly that alone is meant
-      # (as its instances name it), nil for all of the file.
+      # (as its instances name it), nil for all of the file; arrangement: as
+      # Arrangement#to_h gives it.
       def initialize(
         file:,
         name:,
@@ -32,7 +35,8 @@ module Nockplane
         gone: [],
         title: nil,
         properties: {},
-        part: nil
+        part: nil,
+        arrangement: {}
       )
         @file = file
         @name = name
@@ -43,6 +47,7 @@ module Nockplane
         @gone = gone
         @title = title
         @part = part
+        @arrangement = text_keys(arrangement || {})
         @properties = (properties || {}).to_h { |k, v| [k.to_s, v.to_s] }
         freeze
       end
@@ -59,14 +64,30 @@ module Nockplane
         ImportReference.new(**FIELDS.to_h { |f| [f, public_send(f)] }, title: title || @title, properties: given)
       end
 
+      # The same with another arrangement (Arrangement#to_h).
+      def arranged(arrangement)
+        ImportReference.new(**FIELDS.to_h { |f| [f, public_send(f)] }, arrangement: arrangement)
+      end
+
       # The same for one of its parts alone (OnePart#key), nil for all of the file; without names for faces.
       def of_part(part) = ImportReference.new(file: @file, name: @name, bytes: @bytes, part: part)
 
       # The properties of a model read from the file, with those given here.
       def properties_of(model) = model.properties.merge(@properties)
 
-      def to_s =
-        "#{HEAD}\n#{JSON.generate(FIELDS.to_h { |f| [f, public_send(f)] }.reject { |k, v| k == :part && v.nil? })}\n"
+      def to_s
+        said = FIELDS.to_h { |f| [f, public_send(f)] }.reject { |k, v| SELDOM.key?(k) && SELDOM[k] == v }
+        "#{HEAD}\n#{JSON.generate(said)}\n"
+      end
+
+      private
+
+      # (The text is read with symbols for keys.)
+      def text_keys(value)
+        return value.map { |v| text_keys(v) } if value.is_a?(Array)
+
+        value.is_a?(Hash) ? value.to_h { |k, v| [k.to_s, text_keys(v)] } : value
+      end
     end
   end
 end

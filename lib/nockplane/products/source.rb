@@ -27,6 +27,7 @@ module Nockplane
         &recipe
       )
         @texts = Texts.new(recipe, library)
+        @exploding = Exploding.new(@texts)
         @importer = importer
         @parts_importer = parts_importer
         @store = store
@@ -36,21 +37,30 @@ module Nockplane
       # Modelling::Model of a subject. Raises RecipeFault, SheetMetal::Refused of a flat state that there is not.
       def model(subject)
         text = @texts.of(subject)
-        return model_of(text, exploded: subject.exploded?) unless subject.flat?
+        return model_of(text, explosion: subject.explosion) unless subject.flat?
 
         @store.fetch(key('flat-model', text)) { Modelling::SheetMetal::FlatModel.of(model_of(text), flat(text)) }
       end
+
+      # Modelling::Arrangement of a subject: its explosions and display sets.
+      def arrangement(subject) = @exploding.arrangement(@texts.of(subject))
+
+      # [[components, shift in mm], ...] of an explosion of a text (Exploding#moves).
+      def moves(text, explosion) = @exploding.moves(text, explosion)
 
       # Flats, in the store as the model is.
       def flats = @flats ||= Flats.new(self)
       # Modelling::SheetMetal::Flat of a text. Raises SheetMetal::Refused.
       def flat(text) = flats.of(text)
 
-      # Modelling::Model of recipe or assembly text; exploded: an assembly with its explode steps done.
-      def model_of(text, refine: 1, exploded: false)
-        @store.fetch(key('model', text, refine, exploded)) do
+      # Modelling::Model of recipe or assembly text; explosion: name of the one whose steps are done ('' of the one
+      # without), nil as made. Raises RecipeFault when there is no such explosion.
+      def model_of(text, refine: 1, explosion: nil)
+        return exploded(text, refine, explosion) if explosion
+
+        @store.fetch(key('model', text, refine)) do
           if Modelling::AssemblyRecipe.is?(text)
-            assembly(text, refine, exploded)
+            assembly(text, refine)
           elsif Modelling::ImportReference.is?(text)
             imported(Modelling::ImportReference.parse(text), refine)
           else
@@ -117,14 +127,14 @@ module Nockplane
       # [Axis]
       def axes(subject)
         text = @texts.of(subject)
-        @store.fetch(key('axes', text, stated(subject))) { Ractor.make_shareable(Axis.all(model(subject).solid)) }
+        @store.fetch(key('axes', text, *stated(subject))) { Ractor.make_shareable(Axis.all(model(subject).solid)) }
       end
 
       # Is a model, with its axes, there already?
       def modelled?(subject)
         text = @texts.of(subject)
-        made = subject.flat? ? key('flat-model', text) : key('model', text, 1, subject.exploded?)
-        @store.known?(made) && @store.known?(key('axes', text, stated(subject)))
+        made = subject.flat? ? key('flat-model', text) : model_key(text, subject.explosion)
+        @store.known?(made) && @store.known?(key('axes', text, *stated(subject)))
       end
 
       # Key of the lines of a subject in a frame, cut open when an opening is given.
@@ -184,12 +194,12 @@ module Nockplane
       def name_of(kind, text, *more) = key(kind, text, *more)
 
       # Is the Modelling::Model of a text there already?
-      def built?(text) = @store.known?(key('model', text, 1, false))
+      def built?(text) = @store.known?(key('model', text, 1))
 
       # Projection::EdgeSet of a text.
-      def edge_set_of(text, exploded: false)
-        @store.fetch(key('edges', text, exploded)) do
-          model = model_of(text, exploded: exploded)
+      def edge_set_of(text, explosion: nil)
+        @store.fetch(key('edges', text, *said(text, explosion))) do
+          model = model_of(text, explosion: explosion)
           parts = Modelling::AssemblyRecipe.is?(text) ? parts_of(text, model) : own_parts(model)
           parts ? Projection::EdgeSet.placed(parts) : Projection::EdgeSet.new(model.solid)
         end
@@ -233,11 +243,24 @@ module Nockplane
       def own_recipe?(text) = !Modelling::AssemblyRecipe.is?(text) && !Modelling::ImportReference.is?(text)
 
       # What keys say of a subject's state.
-      def stated(subject) = subject.flat? ? subject.state : subject.exploded?
+      def stated(subject) = subject.flat? ? [subject.state] : said(@texts.of(subject), subject.explosion)
+
+      # What keys say of an explosion: its moves, whatever it is called.
+      def said(text, explosion) = explosion ? [moves(text, explosion)] : []
+
+      def model_key(text, explosion) =
+        explosion ? key('exploded', text, 1, *said(text, explosion)) : key('model', text, 1)
+
+      def exploded(text, refine, explosion)
+        found = moves(text, explosion)
+        @store.fetch(key('exploded', text, refine, found)) do
+          Modelling::Exploded.of(model_of(text, refine: refine), found)
+        end
+      end
 
       def edge_set(subject)
         text = @texts.of(subject)
-        return edge_set_of(text, exploded: subject.exploded?) unless subject.flat?
+        return edge_set_of(text, explosion: subject.explosion) unless subject.flat?
 
         @store.fetch(key('edges', text, subject.state)) { Projection::EdgeSet.new(model(subject).solid) }
       end
@@ -259,12 +282,8 @@ module Nockplane
         model.components.reject(&:hidden?).map { |i| [sets[i.part], i.transform, i.vertex, i.facet] }
       end
 
-      def assembly(text, refine, exploded)
-        Modelling::Assembly.build(
-          @texts.parsed(text),
-          refine: refine,
-          exploded: exploded
-        ) do |name, revision, variant, fineness|
+      def assembly(text, refine)
+        Modelling::Assembly.build(@texts.parsed(text), refine: refine) do |name, revision, variant, fineness|
           part = @texts.component(name, revision, variant) and model_of(part, refine: fineness)
         end
       end
@@ -283,7 +302,7 @@ module Nockplane
       # Key of what is seen of a subject in a frame; directions as they go into keys, however the frame was come by.
       def seen(kind, subject, frame, *more)
         sight = [frame.d, frame.u].map { |v| v.map { |c| c.round(12) + 0.0 } }
-        more.unshift(subject.state) if subject.state
+        more = [*stated(subject), *more]
         key(kind, @texts.of(subject), *sight, *more)
       end
 

@@ -3,11 +3,14 @@
 module Nockplane
   module Products
     # What a view shows: which model (id), at which revision (number), which variant of it (a row's name, nil for none),
-    # in which state: nil as made, "exploded" for an assembly with its explode steps done, "flat" for sheet metal laid
-    # flat.
+    # in which state: nil as made, "exploded" for an assembly with its explode steps done ("exploded/NAME" with those of
+    # an explosion that has a name), "flat" for sheet metal laid flat.
     class Subject
       EXPLODED = 'exploded'
       FLAT = 'flat'
+
+      # The state of an explosion by name ('': the one without).
+      def self.exploded(name) = name.empty? ? EXPLODED : "#{EXPLODED}/#{name}"
 
       attr_reader :model, :revision, :variant, :state
 
@@ -19,7 +22,9 @@ module Nockplane
         freeze
       end
 
-      def exploded? = @state == EXPLODED
+      def exploded? = !explosion.nil?
+      # Name of the explosion, '' of the one without; nil as made or flat.
+      def explosion = @state&.match(%r{\A#{EXPLODED}(?:/(.+))?\z}m)&.then { |m| m[1].to_s }
       def flat? = @state == FLAT
       def at(revision) = Subject.new(@model, revision, @variant, @state)
       def to_a = [@model, @revision, @variant, @state]

@@ -32,10 +32,12 @@ module Nockplane
         @parsed[text] ||= Modelling::AssemblyRecipe.parse(text)
       end
 
-      # What a text rests on: of a recipe itself without its table of variants, of which nothing is made. Raises
-      # RecipeFault for an assembly that contains itself.
+      # What a text rests on: itself without its table of variants, of which nothing is made, and without its
+      # arrangement. Raises RecipeFault for an assembly that contains itself.
       def fingerprint(text)
         return @prints.fetch(text) { print(text, [])[0] } if Modelling::AssemblyRecipe.is?(text)
+
+        return Modelling::Arrangement.without(text) if Modelling::ImportReference.is?(text)
 
         text.include?(TABLE) ? text.sub(ROWS, "\n") : text
       end
@@ -79,7 +81,7 @@ module Nockplane
             fixed &&= sure && !revision.nil?
             below
           end
-        made = text + inner.map { |t| Digest::SHA256.hexdigest(t) }.join
+        made = Modelling::Arrangement.without(text) + inner.map { |t| Digest::SHA256.hexdigest(t) }.join
         remember(text, made) if fixed
         [made, fixed]
       end

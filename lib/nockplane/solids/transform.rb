@@ -66,13 +66,17 @@ module Nockplane
               )
             end
             .compare_by_identity
-        facets = solid.facets.map do |f|
-          n = direction(f.normal)
-          i = f.loops[0][0]
-          Facet.over(pool, f.loops, faces[f.face], [*n, (n[0] * xs[i]) + (n[1] * ys[i]) + (n[2] * zs[i])])
-        end
+        facets =
+          solid.facets.map do |f|
+            n = direction(f.normal)
+            i = f.loops[0][0]
+            Facet.over(pool, f.loops, faces[f.face], [*n, (n[0] * xs[i]) + (n[1] * ys[i]) + (n[2] * zs[i])])
+          end
         Solid.new(xs, ys, zs, facets)
       end
+
+      # A face moved; its names stay.
+      def face(face) = Face.new(face.name, surface(face.surface), face.aliases)
 
       Placed = Struct.new(:xs, :ys, :zs)
 
@@ -84,11 +88,12 @@ module Nockplane
           Hash.new do |h, face|
             h[face] = Face.new(yield(face.name), surface(face.surface), face.aliases.map { |a| yield(a) })
           end
-        facets = solid.facets.map do |f|
-          loops = @mirrors ? f.loops.map(&:reverse) : f.loops
-          n = direction(f.normal)
-          Facet.over(pool, loops.map(&:dup), faces[f.face], [*n, Geometry::Vec.dot(n, points[loops[0][0]])])
-        end
+        facets =
+          solid.facets.map do |f|
+            loops = @mirrors ? f.loops.map(&:reverse) : f.loops
+            n = direction(f.normal)
+            Facet.over(pool, loops.map(&:dup), faces[f.face], [*n, Geometry::Vec.dot(n, points[loops[0][0]])])
+          end
         Solid.compact(pool, facets)
       end
 

@@ -8,9 +8,9 @@ module Nockplane
     # Taken from the parent, else the standard, while nil: style (hidden, visible, shaded with edges, tone without),
     # scale (factor), tangent (narrow, shortened, none), centre_lines (true, false), threads (true, false). label: words
     # above it; lettered: where it was moved to, [dx, dy] mm from its usual place; layer: id for all its lines; rule:
-    # what its berth said of the scale.
-    # turn: degrees counter-clockwise on the sheet; crop: Views::Region; broken: [Views::Breakout]; gaps: [Views::Gap];
-    # parts: [Views::PartLook] of components shown otherwise than the rest; released: not kept
+    # what its berth said of the scale. turn: degrees counter-clockwise on the sheet; crop: Views::Region; broken:
+    # [Views::Breakout]; gaps: [Views::Gap]; parts: [Views::PartLook] of components shown otherwise than the rest;
+    # display_set: name of one of the model's, which goes for components that parts says nothing of; released: not kept
     # in line with its parent; pinned: layout rules leave it where it is.
     View =
       Struct.new(
@@ -33,6 +33,7 @@ module Nockplane
         :released,
         :pinned,
         :parts,
+        :display_set,
         :own,
         keyword_init: true
       ) do

@@ -17,7 +17,7 @@ module Nockplane
         @subject = drawing.subject(view, revision)
         @given = view
         @kind = Views.of(view)
-        as_made if @subject.flat?
+        as_made if (@problem = unstated)
       end
 
       # The view. (Brought to another revision it is another one: its lines move with the faces they are tied to, for
@@ -147,8 +147,20 @@ module Nockplane
         lines.flat_map(&:faces).map { |f| f.rpartition(':')[0] }.uniq
       end
 
+      # { component => PartLook } of those shown otherwise than the rest: by the view itself, else by its display set.
+      def looks
+        @looks ||=
+          begin
+            own = (@given.parts || []).to_h { |p| [p.component, p] }
+            by_set.merge(own).reject { |_, look| look.whole? }
+          end
+      end
+
+      # Has the model no display set of the name that the view goes by?
+      def unset? = !@given.display_set.nil? && @source.arrangement(@subject).looks(@given.display_set).nil?
+
       # Components that the view leaves out.
-      def left_out = (view.parts || []).select(&:out?).map(&:component)
+      def left_out = looks.each_value.select(&:out?).map(&:component)
 
       # Are all the lines there already?
       def known? = @source.modelled?(@subject) && @source.known?(@subject, frame, opening)
@@ -184,10 +196,29 @@ module Nockplane
 
       private
 
-      # Of a part that can't be laid flat the part as it is made, so that its view stays and says why.
+      # Why there is no model in the state asked for; nil when there is.
+      def unstated
+        return @source.flats.refusal(@source.text(@subject))&.then { |r| "no flat pattern: #{r}" } if @subject.flat?
+        return nil if @subject.explosion.to_s.empty? || @source.arrangement(@subject).steps(@subject.explosion)
+
+        "the assembly has no explosion '#{@subject.explosion}' any more"
+      end
+
+      # What the display set says of the components of the model.
+      def by_set
+        set = @given.display_set && @source.arrangement(@subject).looks(@given.display_set) or return {}
+        model
+          .components
+          .map(&:component)
+          .uniq
+          .each_with_object({}) do |component, found|
+            named = set.keys.select { |given| Modelling::Arrangement.names?(given, component) }.max_by(&:length)
+            found[component] = Views::PartLook.new(component: component, look: set[named]) if named
+          end
+      end
+
+      # Shows the model as it is made, so that its view stays and says what is wrong.
       def as_made
-        reason = @source.flats.refusal(@source.text(@subject)) or return
-        @problem = "no flat pattern: #{reason}"
         @subject = Products::Subject.new(@subject.model, @subject.revision, @subject.variant)
       end
 

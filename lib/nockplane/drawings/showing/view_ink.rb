@@ -84,15 +84,16 @@ module Nockplane
 
       # How the component that a stroke belongs to is shown; nil for as the rest.
       def look(stroke)
-        return nil unless @view.parts
+        looks = @shown.looks
+        return nil if looks.empty?
 
-        @looks ||= @view.parts.to_h { |p| [p.component, p] }
-        stroke.faces.lazy.map { |name| @looks[Views::PartLook.of_face(name)] }.find(&:itself)
+        stroke.faces.lazy.map { |name| looks[Views::PartLook.of_face(name)] }.find(&:itself)
       end
 
       def drawn?(stroke)
         part = look(stroke)
         return false if part && !stroke.visible
+        return false if part&.simple? && simplifying.fine?(stroke)
         return false if stroke.kind == :smooth && (tangent == 'none' || (!stroke.visible && @view.style != 'all'))
 
         stroke.visible || @view.hidden_lines?
@@ -158,11 +159,14 @@ module Nockplane
         Drafting::CentreLines.new(@standard, @place.frame, @place.scale, @place.method(:shown_point)).ink(axes, pitch)
       end
 
+      def simplifying = @simplifying ||= Simplifying.new(@shown)
+      def centred = @shown.axes.reject { |axis| simplifying.fine_axis?(axis) }
+
       def axes
-        return @shown.axes if @view.hidden_lines?
+        return centred if @view.hidden_lines?
 
         seen = strokes.select(&:visible).flat_map(&:faces).to_h { |name| [name, true] }
-        @shown.axes.select { |a| a.faces.any? { |name| seen[name] } }
+        centred.select { |a| a.faces.any? { |name| seen[name] } }
       end
 
       def threads
@@ -171,17 +175,21 @@ module Nockplane
         seen = strokes.select { |s| s.visible && s.arc? }.flat_map(&:faces)
         drawer = Drafting::ThreadInk.new(@standard, @place.frame, @place.scale, @place.method(:point))
         solid = @shown.model.solid
-        @shown.model.threads.flat_map do |name, thread|
-          facets = solid.facets_of(name)
-          next [] if facets.empty?
+        @shown
+          .model
+          .threads
+          .reject { |name, _| simplifying.simple?(name) }
+          .flat_map do |name, thread|
+            facets = solid.facets_of(name)
+            next [] if facets.empty?
 
-          wall =
-            Drafting::ThreadInk::Wall.new(
-              facets[0].face.surface,
-              facets.flat_map { |f| f.loops.flatten }.uniq.map { |i| solid.point(i) }
-            )
-          drawer.ink(wall, thread.major, visible: seen.include?(name), hidden_lines: @view.hidden_lines?)
-        end
+            wall =
+              Drafting::ThreadInk::Wall.new(
+                facets[0].face.surface,
+                facets.flat_map { |f| f.loops.flatten }.uniq.map { |i| solid.point(i) }
+              )
+            drawer.ink(wall, thread.major, visible: seen.include?(name), hidden_lines: @view.hidden_lines?)
+          end
       end
 
       # From where each component was to where the explode steps have moved it.

@@ -76,9 +76,11 @@ module Nockplane
         end
 
         def join
-          @view.gaps ?
-            changed("#{name} shown uninterrupted") { |v| v.gaps = nil } :
+          if @view.gaps
+            changed("#{name} shown uninterrupted") { |v| v.gaps = nil }
+          else
             refusal("#{name} is not interrupted")
+          end
         end
 
         # Turned by degrees from how its kind has it; 0 takes the turn back. A turned view is no longer in line with its
@@ -104,9 +106,11 @@ module Nockplane
         end
 
         def release
-          Folding.tied(@view) ?
-            changed("#{name} released from #{parent.name}") { |v| v.released = true } :
+          if Folding.tied(@view)
+            changed("#{name} released from #{parent.name}") { |v| v.released = true }
+          else
             refusal("#{name} is in line with no other view")
+          end
         end
 
         # Back in line with its parent, where it lies nearest.
@@ -121,14 +125,19 @@ module Nockplane
           end
         end
 
-        # Shows the assembly exploded, or as made.
+        # Shows the assembly exploded (Products::Subject.exploded), or as made.
         def state(state)
           return changed("#{name} shown as made") { |v| v.state = nil } unless state
 
-          made, exploded =
-            [nil, state].map { |s| @source.model(@drawing.binding(@view.binding).subject(@view.revision, s)) }
+          subjects = [nil, state].map { |s| @drawing.binding(@view.binding).subject(@view.revision, s) }
+          made = @source.model(subjects[0])
           return refusal('an exploded view needs an assembly with explode steps') unless made.assembly?
-          return refusal('the assembly has no explode steps') if made.solid.box == exploded.solid.box
+
+          steps = @source.arrangement(subjects[0]).steps(subjects[1].explosion)
+          if steps.nil? && state.include?('/')
+            return refusal("the assembly has no explosion '#{subjects[1].explosion}'")
+          end
+          return refusal('the assembly has no explode steps') if steps.nil? || @source.model(subjects[1]).equal?(made)
 
           changed("#{name} exploded") { |v| v.state = state }
         end
@@ -137,7 +146,7 @@ module Nockplane
         def part(component, look)
           known = @source.model(@drawing.subject(@view)).components.map(&:component)
           return refusal('that component is not in the assembly shown') unless known.include?(component)
-          unless look.nil? || PartLook::WORDS.key?(look)
+          unless look.nil? || PartLook::WORDS.key?(look) || look == 'whole'
             return refusal("a component is shown #{PartLook::WORDS.values.join(', ')}, or as the rest")
           end
 
@@ -146,6 +155,16 @@ module Nockplane
             rest << PartLook.new(component: component, look: look) if look
             v.parts = rest.empty? ? nil : rest
           end
+        end
+
+        # Shows components as a display set of the model says; nil as they are.
+        def display_set(set)
+          return changed("#{name} shows all components alike") { |v| v.display_set = nil } unless set
+          if @source.arrangement(@drawing.subject(@view)).looks(set).nil?
+            return refusal("the model has no display set '#{set}'")
+          end
+
+          changed("#{name} shows '#{set}'") { |v| v.display_set = set }
         end
 
         # Values of a cutting line: depth (mm or nil), slice, looks (1 or -1), uncut (components or nil).
@@ -170,9 +189,11 @@ module Nockplane
           return refusal("#{name} has no line of its own to move") unless @view.own
 
           moved = @view.own.dragged(*by_on_parent(dx, dy)) { |points, form| redrawn(points, form) }
-          moved ?
-            changed("Mark of #{name} moved") { |v| v.own = moved } :
+          if moved
+            changed("Mark of #{name} moved") { |v| v.own = moved }
+          else
             refusal("the arrow of #{name} stands at the edge that it looks at")
+          end
         end
 
         # Its label moved by dx, dy mm.

@@ -32,7 +32,8 @@ module Nockplane
             doubts: doubts,
             gone: gone.uniq,
             title: old&.title,
-            properties: old ? old.properties : {}
+            properties: old ? old.properties : {},
+            arrangement: old ? old.arrangement : {}
           )
         end
       end

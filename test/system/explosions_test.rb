@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+require 'system_helper'
+
+# Explosions made by dragging components in the picture, display sets, and both in the views of a drawing.
+class ExplosionsSystemTest < SystemTest
+  UNIT = <<~A
+    nockplane: assembly/1
+    name: Unit
+    properties: {number: QI-9}
+    components:
+      - {id: base, model: QI-2130}
+      - {id: top, model: QI-2130, on: "base:plate/end.end", offset: 20}
+  A
+
+  def unit
+    lid
+    @unit ||= App::Actions::AddModel.call(UNIT)
+  end
+
+  def loaded = assert_selector('#viewer[data-ready="yes"]')
+  def arrows = JSON.parse(find('#viewer canvas')['data-arrows'] || '[]')
+
+  # Ways of the arrows in their order.
+  UP = 4
+
+  def pick_in_the_middle
+    box =
+      evaluate_script(
+        "(() => { const r = document.querySelector('#viewer canvas').getBoundingClientRect(); " \
+          'return [r.x + r.width / 2, r.y + r.height / 2 - 25]; })()'
+      )
+    page.driver.browser.action.move_to_location(*box.map(&:round)).click.perform
+    eventually('arrows stand at what was picked') { arrows.size == 6 }
+  end
+
+  def test_an_explosion_is_made_by_dragging_and_kept
+    visit "/models/#{unit.slug}"
+    loaded
+    fill_in 'new-explosion', with: 'service'
+    within('#arrangement-place') { click_button 'Add explosion' }
+    assert_selector 'section[aria-label="exploded: service"]', text: 'No steps yet.'
+    loaded
+    click_button 'move components'
+    pick_in_the_middle
+    assert_text 'top: drag an arrow'
+    drag(arrows[UP], [0, -60])
+    assert_selector '.explosion li', text: 'top up'
+    moved = find('.explosion li input[name=distance]').value.to_f
+    assert_operator moved, :>, 5
+    first('.explosion li input[name=distance]').set("30\n")
+    eventually('the typed distance is kept') { find('.explosion li input[name=distance]').value == '30' }
+    fill_in 'note', with: 'to get at the wheel'
+    click_button 'Keep as revision 2'
+    assert_selector 'option', text: 'exploded: service', visible: :all
+    assert_equal [[%w[top], [0.0, 0.0, 30.0]]], App::Workshop.source.moves(unit.reload.latest.recipe, 'service')
+  end
+
+  def test_a_view_shows_an_explosion_and_a_display_set_by_name
+    text =
+      "#{UNIT}explosions:\n  service:\n    - {components: [top], direction: [0, 0, 1], distance: 70}\n" \
+        "display_sets:\n  base alone: {out: [top]}\n"
+    lid
+    model = App::Actions::AddModel.call(text)
+    drawing = App::Actions::CreateDrawing.call(model, 'a3-part-first-angle')
+    visit "/drawings/#{drawing.slug}?select=view/front"
+    before = middle('view/front')
+    select 'exploded: service', from: 'view-state'
+    eventually('it is exploded') { drawing.reload.value.view('front').state == 'exploded/service' }
+    refute_nil before
+    select 'as made', from: 'view-state'
+    eventually('it is as made') { drawing.reload.value.view('front').state.nil? }
+    find('#shape-parts summary').click unless has_select?('display-set', wait: 1)
+    select 'base alone', from: 'display-set'
+    eventually('the set is shown') { drawing.reload.value.view('front').display_set == 'base alone' }
+    assert_text 'as the display set: left out'
+  end
+end
