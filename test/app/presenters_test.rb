@@ -118,16 +118,6 @@ class PresentersTest < AppTest
     end
   end
 
-  def test_demo_loads_once
-    2.times { App::Demo.load }
-    assert_equal %w[QI-2100-D QI-2101-D QI-2102-D QI-2107-D QI-2115-D QI-2120-D QI-2130-D QI-2150-D QI-2180-D],
-                 App::Records::Drawing.order(:number).pluck(:number)
-    parts, assemblies = App::Records::Drawing.all.partition { |d| d.title !~ /unit/ }
-    assert((parts + assemblies).all? { |d| d.staleness.current? })
-    assert(parts.all? { |d| d.value.dimensions.any? })
-    assert_equal 16, App::Records::Model.count
-  end
-
   def test_told_words_after_updating
     helper = Object.new.extend(App::Helpers)
     assert_equal 'Nothing was behind its model.', helper.told_of({})
