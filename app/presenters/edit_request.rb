@@ -32,7 +32,7 @@ module App
         return ViewRequest.new(@value, @source, @data, @mm).edit if ViewRequest.does?(@data['do'])
         return RuleRequest.new(@value, @source, @data).edit if RuleRequest.does?(@data['do'])
         return CompletenessRequest.new(@value, @source, @data).edit if CompletenessRequest.does?(@data['do'])
-        return PartsRequest.new(@value, @source, @data).edit if PartsRequest.does?(@data['do'])
+        return PartsRequest.new(@value, @source, @data, @mm).edit if PartsRequest.does?(@data['do'])
         return MarkRequest.new(@value, @source, @data, @mm).edit if MarkRequest.does?(@data['do'])
         return HouseRequest.new(@value, @source, @data, record: @record).edit if HouseRequest.does?(@data['do'])
 

@@ -10,6 +10,10 @@ module App
         'balloons' => :balloons,
         'lay balloons' => :lay_balloons,
         'all balloons' => :all_balloons,
+        'balloon' => :one_balloon,
+        'balloons along' => :balloons_along,
+        'stack' => :stack,
+        'unstack' => :unstack,
         'listing' => :listing,
         'bend table' => :bend_table,
         'bend notes' => :bend_notes
@@ -17,10 +21,11 @@ module App
 
       def self.does?(name) = DOES.key?(name)
 
-      def initialize(value, source, data)
+      def initialize(value, source, data, millimetres)
         @value = value
         @source = source
         @data = data
+        @mm = millimetres
       end
 
       # An Edit or a Refusal.
@@ -32,13 +37,30 @@ module App
       def text(key) = @data[key].to_s.strip
 
       # For every line of the parts list that has none yet.
-      def balloons
+      def balloons = placing.edit
+
+      def placing
         shape = text('shape').empty? ? 'balloon' : text('shape')
         raise Refused, 'A balloon is a circle, or stands over a line.' unless %w[balloon underlined].include?(shape)
 
         counted = @data['counted'] == true || text('counted') == 'on'
-        D::Balloons.new(@value, @source, id, shape: shape, counted: counted, side: side).edit
+        D::Balloons.new(@value, @source, id, shape: shape, counted: counted, side: side)
       end
+
+      # For the part whose edge is picked.
+      def one_balloon = placing.picked(*picks)
+
+      # [[x, y], [x, y]]: what was picked, and where it goes, mm of paper.
+      def picks
+        points = [Array(@data['points'])[0], @data['at']]
+        raise Refused, 'Pick an edge, then click where it goes.' unless points.all?(Array)
+
+        points.map { |p| p.map { |c| @mm.call(c) } }
+      end
+
+      def balloons_along = D::BalloonRows.new(@value, @source).along(id, text('notes').split, *picks)
+      def stack = D::BalloonRows.new(@value, @source).stacked(id, text('on note'))
+      def unstack = D::BalloonRows.new(@value, @source).unstacked(id)
 
       # For every line of a parts list, on the views that show most.
       def all_balloons
@@ -64,6 +86,7 @@ module App
         D::Tables::Listed.new(@value, @source, table).edit(
           structure: text('structure'),
           sort: text('sort'),
+          group: text('group'),
           numbers: text('items'),
           texts: text('texts')
         )

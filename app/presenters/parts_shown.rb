@@ -12,6 +12,12 @@ module App
       # Rows of the parts list that a balloon refers to; none of what is gone.
       def listed(note) = referring.rows(note)
 
+      # Other balloons on its sheet, by their numbers.
+      def balloons_beside(note)
+        others = @value.notes.select { |n| n.item && n.sheet == note.sheet && n.id != note.id }
+        others.sort_by { |n| [note_name(n)[/\d+/].to_i, n.id] }
+      end
+
       # A table as comma-separated values, with the headers first, as it stands on the sheet.
       def self.csv(drawing, table)
         furniture = Nockplane::Drawings::Furniture.new(drawing, drawing.sheet(table.sheet), Workshop.source)

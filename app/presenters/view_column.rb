@@ -90,7 +90,16 @@ module App
       # Does it show an assembly, so that its parts can be numbered?
       def assembly? = Workshop.source.model(@value.subject(@view)).assembly?
 
-      def balloons? = @value.notes.any? { |n| n.item && n.leaders&.first&.view == @view.id }
+      def balloons? = balloons.any?
+
+      # [[Note, name], ...]: balloons that point at the view.
+      def balloons
+        @balloons ||=
+          begin
+            notes = @value.notes.select { |n| n.item && n.leaders&.first&.view == @view.id }
+            notes.map { |n| [n, @page.note_name(n)] }.sort_by { |n, name| [name[/\d+/].to_i, n.id] }
+          end
+      end
 
       # Name of the neighbour on a side, before it is pulled out.
       def neighbour(direction)

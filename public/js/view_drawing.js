@@ -146,6 +146,21 @@ const KINDS = {
     stages: [{ shape: 'pick', words: 'Pick what it points at', snap: (p) => look(p, offered) }],
     edit: ([points]) => ({ do: 'leader', points }),
   }),
+  balloon: (given, offered) => ({
+    stages: [
+      { shape: 'pick', words: 'Pick an edge of the part', snap: (p) => look(p, offered) },
+      { shape: 'place', words: 'Click where its balloon goes' },
+    ],
+    edit: ([points, [at]]) => ({ do: 'balloon', points, at, shape: given.shape, counted: given.counted }),
+    again: true,
+  }),
+  'balloons along': (given) => ({
+    stages: [
+      { shape: 'pick', words: 'Pick the edge that they are to stand along' },
+      { shape: 'place', words: 'Click where the row goes' },
+    ],
+    edit: ([points, [at]]) => ({ do: 'balloons along', points, at, notes: given.notes }),
+  }),
   'measure several': (given, offered) => ({
     stages: [
       {
@@ -168,6 +183,7 @@ const SNAPPING = [
   'measure',
   'measure several',
   'leader',
+  'balloon',
   'frame',
   'datum',
   'texture',
@@ -244,9 +260,11 @@ export function mount({ sheet, desk, column, edit, selected, snaps, refused }) {
     begin(button) {
       const form = button.closest('form');
       const given = form ? fields(form) : {};
-      form?.querySelectorAll('input[type=checkbox][name]').forEach((box) => {
+      form?.querySelectorAll('input[type=checkbox][name]:not([data-note])').forEach((box) => {
         given[box.name] = box.checked;
       });
+      const notes = [...(form?.querySelectorAll('input[data-note]:checked') || [])].map((box) => box.dataset.note);
+      given.notes = notes.join(' ');
       if (button.dataset.formOf) given.form = button.dataset.formOf;
       draw(button.dataset.draw, given, button.dataset.what || selected(), button.dataset.on);
     },

@@ -181,6 +181,27 @@ class BlockGridTest < CoreTest
     end
   end
 
+  # Cells typed over are underlined, as long as their words, in whichever part of a split list they stand.
+  def test_what_was_typed_over_is_underlined
+    columns = [{ 'title' => 'Item', 'width' => 12 }, { 'title' => 'Description', 'width' => 60 }]
+    rows = (1..5).map { |i| [i.to_s, "Part #{i}"] }
+    under = ->(**more) do
+      ink = Drafting::TableInk.new(columns, rows, row: 7.0, height: 2.5, up: true, **more).ink(0.0, 0.0)
+      texts, lines = ink.grep(Drafting::Ink::Text), ink.grep(Drafting::Ink::Line).reject(&:closed)
+      texts.select do |t|
+        long = Drafting::Lettering.width(t.string, 2.5)
+        lines.any? do |l|
+          (a, b), = l.points.transpose.map(&:minmax)
+          foot = l.points[0][1]
+          (a - t.x).abs < 1e-9 && (b - t.x - long).abs < 1e-6 && (t.y - foot).between?(0.3, 1.2)
+        end
+      end
+    end
+    assert_empty under[]
+    assert_equal ['Part 2'], under[marked: [[1, 1]]].map(&:string)
+    assert_equal ['5', 'Part 3'], under[marked: [[2, 1], [4, 0]], split: 2].map(&:string).sort
+  end
+
   def test_pl_03_outline_wide_rows_narrow
     lines = table(true).ink(0.0, 0.0).grep(Drafting::Ink::Line)
     assert_equal 0.5, lines.find(&:closed).width

@@ -84,6 +84,20 @@ class ListingTest < CoreTest
     assert_equal '20.remarks = black anodized', Drawings::Tables::Listed.new(after, source, list(after)).texts_text
   end
 
+  # Under headings, and with what was typed over underlined; items keep their numbers, headings have none.
+  def test_under_headings_and_with_what_was_typed_over_marked
+    after = drawn.apply(listed(group: 'remarks', texts: "2.remarks = anodized\n3.remarks = anodized\n"))
+    furniture = Drawings::Furniture.new(after, after.sheets[0], source)
+    rows = furniture.texts(list(after)).map { |r| r.reject(&:empty?).first }
+    assert_equal %w[Others 1 Anodized 2 3], rows
+    ink = furniture.groups.find { |g| g.owner == "table/#{list(after).id}" }.items
+    words = ink.grep(Drafting::Ink::Text).select { |t| t.string == 'anodized' }
+    lines = ink.grep(Drafting::Ink::Line).reject(&:closed).map { |l| l.points[0] }
+    assert_equal 2, words.size
+    words.each { |t| assert(lines.any? { |x, y| (x - t.x).abs < 1e-9 && (t.y - y).between?(0.3, 1.2) }, t.string) }
+    assert_equal({ 'A' => '1', 'B' => '2', 'C' => '3' }, numbers(after))
+  end
+
   def test_what_makes_no_sense_is_said
     {
       { numbers: '1 = 2' } => /2 would stand for 2 items/,
@@ -91,7 +105,8 @@ class ListingTest < CoreTest
       { texts: 'B remarks' } => /'B remarks' says no cell/,
       { texts: '1.item = 7' } => /says no cell/,
       { structure: 'some' } => /a parts list has all, top, indented/,
-      { sort: 'colour' } => /sorted by item/
+      { sort: 'colour' } => /sorted by item/,
+      { group: 'colour' } => /grouped by item/
     }.each do |given, why|
       found = listed(**given)
       assert_kind_of Drawings::Refusal, found, given.inspect

@@ -8,11 +8,13 @@ module Nockplane
       LAYER = 'table'
 
       # columns: [{ "title", "width" }]; rows: [[text, ...], ...] first to last; row: row height; height: lettering; mm;
-      # split: rows after which it goes on beside itself, nil for never; leftward: to the left?
-      def initialize(columns, rows, row:, height:, up:, split: nil, leftward: false)
+      # split: rows after which it goes on beside itself, nil for never; leftward: to the left?; marked: [[row, column],
+      # ...] of cells whose words were typed over: they are underlined.
+      def initialize(columns, rows, row:, height:, up:, split: nil, leftward: false, marked: [])
         @columns = columns
         @parts = split && rows.size > split ? rows.each_slice(split).to_a : [rows]
         @leftward = leftward
+        @marked = marked
         @row = row
         @height = height
         @up = up
@@ -24,9 +26,10 @@ module Nockplane
 
       # Ink with the lower left corner at (x, y).
       def ink(x, y)
-        order = @leftward ? @parts.reverse : @parts
-        order.each_with_index.flat_map do |rows, i|
-          part(rows, x + (i * part_width), @up ? y : y + tall - part_tall(rows))
+        order = @parts.each_with_index.to_a
+        order.reverse! if @leftward
+        order.each_with_index.flat_map do |(rows, nth), i|
+          part(rows, nth * @parts[0].size, x + (i * part_width), @up ? y : y + tall - part_tall(rows))
         end
       end
 
@@ -35,7 +38,8 @@ module Nockplane
       def part_width = @columns.sum { |c| c['width'] }.to_f
       def part_tall(rows) = (rows.size + 1) * @row.to_f
 
-      def part(rows, x, y)
+      # first: number of its first row among all.
+      def part(rows, first, x, y)
         tall = part_tall(rows)
         width = part_width
         cuts = @columns.map { |c| c['width'] }.reduce([x]) { |xs, w| xs << (xs[-1] + w) }
@@ -50,22 +54,34 @@ module Nockplane
             width: 0.5,
             closed: true
           )
-        [outline, *lines, *texts(rows, cuts, y)].each { |i| i.layer = LAYER }
+        [outline, *lines, *texts(rows, first, cuts, y)].each { |i| i.layer = LAYER }
       end
 
-      def texts(rows, cuts, y)
-        all = [@columns.map { |c| c['title'] }, *rows]
+      def texts(rows, first, cuts, y)
+        all = [[@columns.map { |c| c['title'] }, nil], *rows.each_with_index.map { |row, i| [row, first + i] }]
         all = all.reverse unless @up
-        all.each_with_index.flat_map do |row, i|
-          row.each_with_index.filter_map do |text, k|
-            room = cuts[k + 1] - cuts[k] - 2
-            height, lines = CellText.fit(text.to_s, @height, room, @row, 'shrink')
-            unless lines[0].empty?
-              Ink.text(cuts[k] + 1, y + (i * @row) + ((@row - height) / 2), lines[0], height: height)
-            end
+        all.each_with_index.flat_map do |(row, number), i|
+          row.each_with_index.flat_map do |text, k|
+            cell(text.to_s, cuts[k], cuts[k + 1] - cuts[k], y + (i * @row), marked: @marked.include?([number, k]))
           end
         end
       end
+
+      # Words of a cell, underlined where they were typed over.
+      def cell(text, x, width, y, marked:)
+        height, lines = CellText.fit(text, @height, width - 2, @row, 'shrink')
+        return [] if lines[0].empty?
+
+        foot = y + ((@row - height) / 2)
+        words = Ink.text(x + 1, foot, lines[0], height: height)
+        return [words] unless marked
+
+        long = Lettering.width(lines[0], height)
+        [words, Ink.line([x + 1, foot - UNDER], [x + 1 + long, foot - UNDER], width: 0.25)]
+      end
+
+      # mm from the foot of the words to the line under those typed over.
+      UNDER = 0.7
     end
   end
 end

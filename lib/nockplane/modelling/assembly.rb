@@ -174,7 +174,7 @@ module Nockplane
               name,
               given['model'].to_s,
               part.name,
-              part.properties,
+              Amount.resolved(part.properties, part.values),
               transform,
               purchased,
               *at,

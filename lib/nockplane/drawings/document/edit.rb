@@ -37,13 +37,16 @@ module Nockplane
 
       private
 
-      # Sentence about a cell that refers to one that is not there; nil when all is well.
+      # Sentence about a cell that refers to one that is not there; nil when all is well. (A table may list what a view
+      # shows that its berth still waits for.)
       def hanging(cells)
         return 'a drawing needs its title data' unless cells['meta']
 
         cells.each_value do |c|
           need(c).each do |kind, id|
-            return "#{Cells.key(c)} needs #{kind} #{id}, which is not in the drawing" unless cells["#{kind}/#{id}"]
+            next if cells["#{kind}/#{id}"] || (c.is_a?(Table) && kind == 'view' && cells["berth/#{id}"])
+
+            return "#{Cells.key(c)} needs #{kind} #{id}, which is not in the drawing"
           end
         end
         nil

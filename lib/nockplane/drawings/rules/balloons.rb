@@ -47,6 +47,27 @@ module Nockplane
         Edit.put("#{notes.size} #{notes.size == 1 ? 'balloon' : 'balloons'} added to #{@view.name}", notes)
       end
 
+      # mm of paper within which an edge is meant by a pick.
+      PICK = 4.0
+
+      # Edit of one balloon for the part whose edge is picked, at a place; a Refusal where nothing is met, or its line
+      # has one (IR-06). pick, at: [x, y] mm of paper.
+      def picked(pick, at)
+        return Refusal.missing(:view, nil) unless @view
+        return Refusal.new("#{@view.name} shows a part, not an assembly", []) unless shown.model.assembly?
+
+        key, found = met(pick)
+        return Refusal.new('no edge of a part is there; pick one that is seen', ["view/#{@view.id}"]) unless found
+        if referred.include?(key)
+          return Refusal.new("item #{items.row(key)['item']} has a balloon already", ["view/#{@view.id}"])
+        end
+
+        Edit.put(
+          "Balloon #{items.row(key)['item']} added to #{@view.name}",
+          [note(@drawing.next_id('n'), key, found, at)]
+        )
+      end
+
       # Edit that lays the balloons of the view out anew, those given by id or all, or a Refusal.
       def arranged(ids = nil)
         return Refusal.missing(:view, nil) unless @view
@@ -61,6 +82,27 @@ module Nockplane
       end
 
       private
+
+      # [key, Tip] of the line whose edge lies nearest to a pick, that still wants a balloon where two lie as near.
+      def met(pick)
+        p = place.image(*pick)
+        near =
+          shown
+            .linework
+            .strokes
+            .select(&:visible)
+            .filter_map do |s|
+              off = Views::Nearest.off(s, p) * place.scale
+              [off, s] if off <= PICK
+            end
+        had = referred
+        options = near.flat_map { |off, s| s.faces.flat_map { |f| lines_of(f) }.uniq.map { |key| [key, off, s] } }
+        options
+          .sort_by { |key, off, _| [had.include?(key) ? 1 : 0, off] }
+          .lazy
+          .filter_map { |key, _, s| foot.tip(@view.id, s, *pick)&.then { |t| [key, t] } }
+          .first
+      end
 
       def builder = @builder ||= SceneBuilder.new(@drawing, @view.sheet, @source, shade: :known)
       def shown = builder.shown(@view)

@@ -51,7 +51,8 @@ module Nockplane
           numbers = given.dup # (what stands in several levels has one number)
           rows.map do |row|
             number = numbers[row['key']] ||= (last += 1).to_s
-            row.merge('item' => number.to_s, **(@table&.texts || {}).fetch(row['key'], {}))
+            typed = (@table&.texts || {}).fetch(row['key'], {})
+            row.merge('item' => number.to_s, 'typed' => typed.keys, **typed)
           end
         end
 

@@ -16,13 +16,14 @@ module Nockplane
           @table = table
         end
 
-        # structure, sort: "" for the usual; numbers: "given" keeps the numbers as they are now for good, "free" lets
-        # them follow the order again; "1 = 10, 2 = 20" gives others; texts: a line for each cell typed over. An Edit or
-        # a Refusal.
-        def edit(structure:, sort:, numbers:, texts:)
+        # structure, sort, group: "" for the usual; numbers: "given" keeps the numbers as they are now for good, "free"
+        # lets them follow the order again; "1 = 10, 2 = 20" gives others; texts: a line for each cell typed over. An
+        # Edit or a Refusal.
+        def edit(structure:, sort:, numbers:, texts:, group: '')
           after = @table.dup
           after.structure = structure.empty? || structure == 'all' ? nil : structure
           after.sort = sort.empty? ? nil : sort
+          after.group = group.empty? ? nil : group
           problem = shape_problem(after) || numbered(after, numbers) || typed(after, texts)
           return Refusal.new(problem, ["table/#{@table.id}"]) if problem
 
@@ -54,6 +55,10 @@ module Nockplane
           return 'the sheet shows no model' unless @drawing.sheet(table.sheet)&.binding
           if table.structure && !Products::Structure::KINDS.include?(table.structure)
             return "a parts list has #{Products::Structure::KINDS.join(', ')}"
+          end
+
+          unless table.group.nil? || PartsList::FIELDS.include?(table.group)
+            return "grouped by #{PartsList::FIELDS.join(', ')}"
           end
 
           "sorted by #{PartsList::FIELDS.join(', ')}" unless table.sort.nil? || PartsList::FIELDS.include?(table.sort)

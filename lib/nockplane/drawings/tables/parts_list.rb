@@ -7,7 +7,7 @@ module Nockplane
       class PartsList < Kind
         NAME = 'parts list'
         TITLE = 'parts list'
-        FIELDS = %w[item quantity number name material mass remarks unit].freeze
+        FIELDS = %w[item quantity number name material mass remarks unit source].freeze
         COLUMNS = [
           ['item', 'Item', 12],
           ['quantity', 'Qty', 12],
@@ -24,12 +24,27 @@ module Nockplane
         def rows(table, context)
           return [] unless context.model
 
-          found = Items.new(context.model, table).rows
+          found = grouped(table, Items.new(context.model, table).rows)
           if table.structure == 'indented'
             found.map { |r| r.merge('name' => "#{INDENT * r['level'].to_i}#{r['name']}") }
           else
             found
           end
+        end
+
+        # Lines under a heading for each value of the field that they are grouped by, in the order in which these come
+        # first.
+        def grouped(table, rows)
+          return rows unless table.group
+
+          rows
+            .group_by { |r| r[table.group].to_s }
+            .flat_map do |value, lines|
+              [
+                { 'name' => value.empty? ? 'Others' : value.sub(/\A./, &:upcase), 'heading' => true, 'level' => '0' },
+                *lines
+              ]
+            end
         end
 
         # Before the name for each level that a line stands below the top.

@@ -42,7 +42,11 @@ module Nockplane
         def line(row, counted)
           return '?' unless row
 
-          counted && row['quantity'].to_i > 1 ? "#{row['item']}/#{row['quantity']}×" : row['item']
+          if counted && row['unit'].to_s.empty? && row['quantity'].to_i > 1
+            "#{row['item']}/#{row['quantity']}×"
+          else
+            row['item']
+          end
         end
 
         # Items of the assembly that a balloon's view shows; nil when the view is gone or shows none.

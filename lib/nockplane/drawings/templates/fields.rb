@@ -57,7 +57,9 @@ module Nockplane
         @sheet = sheet
         @extra = extra
         @mass = mass
-        @model = sheet.binding && source.model(drawing.binding(sheet.binding).subject(sheet.revision))
+        subject = sheet.binding && drawing.binding(sheet.binding).subject(sheet.revision)
+        @model = subject && source.model(subject)
+        @blank = BlankFields.new(source, subject, drawing.standard)
       end
 
       # Words of a field before a person's, nil when nothing gives it a value.
@@ -100,8 +102,8 @@ module Nockplane
 
       # Does a name mean anything here? Without a model any property may be meant.
       def known?(name)
-        OWN.key?(name) || USUAL.key?(name) || @model.nil? || @model.properties.key?(name) ||
-          @drawing.meta.fields.key?(name)
+        OWN.key?(name) || USUAL.key?(name) || BlankFields::NAMES.key?(name) || @model.nil? ||
+          @model.properties.key?(name) || @drawing.meta.fields.key?(name)
       end
 
       private
@@ -140,7 +142,7 @@ module Nockplane
         when 'template'
           meta.template && "#{meta.template['slug']}, #{meta.template['revision']}"
         else
-          @extra[name]
+          @extra[name] || @blank.words(name)
         end
       end
 

@@ -74,12 +74,24 @@ module Nockplane
       end
 
       # What a table says: texts by row and column, without its header.
-      def texts(table)
-        lines = Tables.of(table).rows(table, Tables::Kind::Context.new(@drawing, @sheet, @model, @source))
-        lines.map { |line| table.columns.map { |c| line[c['field']].to_s } }
-      end
+      def texts(table) = lines(table).map { |line| table.columns.map { |c| line[c['field']].to_s } }
 
       private
+
+      # [{ field => text }] of a table.
+      def lines(table)
+        (@lines ||= {})[table.id] ||= Tables.of(table).rows(
+          table,
+          Tables::Kind::Context.new(@drawing, @sheet, @model, @source)
+        )
+      end
+
+      # [[row, column], ...] of the cells that a person typed over.
+      def typed(table)
+        lines(table).each_with_index.flat_map do |line, i|
+          table.columns.each_index.select { |k| line['typed']&.include?(table.columns[k]['field']) }.map { |k| [i, k] }
+        end
+      end
 
       # mm kept free for a table in a template.
       def room(table) = ([table.room.to_i, table.split].compact.min + 1) * table.row
@@ -119,6 +131,7 @@ module Nockplane
           height: table.height,
           up: table.grows == 'up',
           split: table.split,
+          marked: typed(table),
           leftward: !table.corner.end_with?('left')
         )
       end

@@ -8,7 +8,8 @@ module Nockplane
     # Modelling::Spots::Spot#to_a), where that was last (model point, mm), and the spots of its points. Of a parts list:
     # structure (Products::Structure::KINDS, nil for all parts); items: { key of a line => number }, given for good;
     # texts: { key of a line => { field => text } } typed over what the models say; sort: field its lines are sorted by,
-    # nil for the order of the components; split: rows after which it goes on beside itself.
+    # nil for the order of the components; group: field that they stand under headings by, nil for none; split: rows
+    # after which it goes on beside itself.
     Table =
       Struct.new(
         :id,
@@ -32,6 +33,7 @@ module Nockplane
         :texts,
         :sort,
         :split,
+        :group,
         keyword_init: true
       ) { def width = columns.sum { |c| c['width'] }.to_f }
   end

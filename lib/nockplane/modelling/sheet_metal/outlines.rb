@@ -59,9 +59,9 @@ module Nockplane
           y1 - y0 > x1 - x0 + 1e-6 ? turned.turned(Math::PI / 2) : turned
         end
 
-        # [length, width]
+        # [length, width] of the true shape, round edges as round as they are.
         def size
-          x0, y0, x1, y1 = box_in(@given)
+          x0, y0, _, x1, y1, = Solids::Extent.of(@solid, [@given.x, @given.y, @given.z])
           [x1 - x0, y1 - y0]
         end
 
