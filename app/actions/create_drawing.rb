@@ -5,8 +5,8 @@ module App
     # Makes a drawing of a model from a template: every berth fills, the scale is chosen.
     class CreateDrawing
       # empty: the template's sheets without its berths; show: of a family, "series" for every variant, the name of one,
-      # nil for the family itself.
-      def self.call(model, template_slug, title: nil, number: nil, empty: false, show: nil)
+      # nil for the family itself; balloons: put them for the lines of a parts list.
+      def self.call(model, template_slug, title: nil, number: nil, empty: false, show: nil, balloons: false)
         template = template(template_slug).then { |t| empty ? t.bare : t }
         revision = model.latest.number
         title = title.to_s.strip.empty? ? model.name : title.strip[0, 80]
@@ -22,6 +22,7 @@ module App
             front: model.front
           )
         value = shown(value, model, show.to_s)
+        value = ballooned(value) if balloons
         Records::Drawing.transaction do
           drawing = Records::Drawing.new(slug: Slug.free(number, Records::Drawing), version: 1)
           drawing.value = value
@@ -30,6 +31,17 @@ module App
           drawing
         end
       end
+
+      # With a balloon for each line of the parts list of which something is seen.
+      def self.ballooned(value)
+        return value unless Nockplane::Drawings::Tables::Items.table(value, FIRST)
+
+        edit = Nockplane::Drawings::Balloons.everywhere(value, Workshop.source, FIRST)
+        edit.is_a?(Nockplane::Drawings::Edit) ? value.apply(edit) : value
+      end
+
+      # The binding that a template fills.
+      FIRST = 'b1'
 
       # The drawing as the series of its family, or pointed at one of its variants.
       def self.shown(value, model, show)

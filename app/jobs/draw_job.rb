@@ -17,7 +17,8 @@ module App
               title: title,
               number: number,
               empty: empty == true,
-              show: show
+              show: show,
+              balloons: true
             )
           run.update!(state: 'done', done: run.total, href: "/drawings/#{drawing.slug}")
         rescue Nockplane::Error => e

@@ -31,7 +31,8 @@ module App
           model = Records::Model.at(params['model'].to_s)
           asked = [params['template'].to_s, params['title'].to_s, params['number'].to_s, params['empty'] == '1']
           show = params['show'].to_s.empty? || Families.variants(model).empty? ? nil : params['show'].to_s
-          unless Workshop.ready?(model) && show.nil? # what is not worked out yet is made by a worker, with progress
+          # What is not worked out yet is made by a worker, with progress; so are balloons, which need the lines.
+          unless Workshop.ready?(model) && show.nil? && !Workshop.source.model_of(model.latest.recipe).assembly?
             Actions::CreateDrawing.template(asked[0])
             Numbers.checked(asked[2], Records::Drawing)
             run =

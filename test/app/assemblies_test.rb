@@ -106,6 +106,18 @@ class AssembliesTest < AppTest
     assert_equal [{ 'name' => 'seat_kind', 'old' => 'sunk', 'new' => 'none' }], tried['changed']
   end
 
+  # A drawing of an assembly is made by a worker, with a balloon for each line of the parts list.
+  def test_a_new_drawing_of_an_assembly_has_its_balloons
+    lid
+    other = App::Actions::AddModel.call(PART.sub('name: Lid', 'name: Cover').sub('QI-2130', 'QI-2131'))
+    two = App::Actions::AddModel.call(UNIT.sub('{id: top, model: QI-2130', "{id: top, model: #{other.number}"))
+    post_form '/drawings', model: two.slug, template: 'a2-assembly'
+    assert_match(%r{/runs/\d+}, last_response.location)
+    App::Queue.work_off
+    drawing = App::Records::Drawing.order(:id).last
+    assert_equal 2, drawing.value.notes.count(&:item)
+  end
+
   def test_command_line_reads_assemblies_beside_their_parts
     Dir.mktmpdir do |folder|
       File.write(File.join(folder, 'lid.recipe.yml'), PART)
