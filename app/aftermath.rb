@@ -10,6 +10,7 @@ module App
     def of(revision)
       model = revision.model
       Queue.once("follow-#{model.id}", Jobs::FollowJob.new(model.id), priority: 2) if following(model).any?
+      Queue.once("parts-#{revision.id}", Jobs::PartsJob.new(revision.id), priority: 2) if Parts.behind(revision).any?
       Queue.once("ready-#{model.id}", Jobs::ReadyJob.new(model.id), priority: 8)
       model.drawings.each { |drawing| Standings.recheck(drawing) }
     end
@@ -31,10 +32,12 @@ module App
     # Assemblies whose latest revision names the model, at whatever revision; with a block, in a component it holds true
     # of.
     def naming(model)
-      Records::Model.where.not(id: model.id).select do |other|
-        named = components(other).select { |c| Records::Model.named(c['model'].to_s)&.id == model.id }
-        block_given? ? named.any? { |c| yield(c) } : named.any?
-      end
+      Records::Model
+        .where.not(id: model.id)
+        .select do |other|
+          named = components(other).select { |c| Records::Model.named(c['model'].to_s)&.id == model.id }
+          block_given? ? named.any? { |c| yield(c) } : named.any?
+        end
     end
 
     # Those that name it by a certain number.

@@ -16,6 +16,7 @@ require 'minitest/mock'
 # asks.
 INLINE = [
   App::Jobs::FollowJob,
+  App::Jobs::PartsJob,
   App::Jobs::MassJob,
   App::Jobs::SweepJob,
   App::Jobs::DocketJob,

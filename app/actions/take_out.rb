@@ -10,10 +10,10 @@ module App
         known(text) || made(text, author)
       end
 
-      # The model made of the part before, nil when there is none.
+      # The model made of the part of that file before, whatever was given to it since; nil when there is none.
       def self.known(text)
-        revision = Records::Revision.joins(:model).find_by(recipe: text, number: 1, models: { removed_at: nil })
-        revision&.model
+        wanted = Nockplane::Modelling::ImportReference.parse(text)
+        Parts.of_file(wanted.file).find { |_, reference| reference.part == wanted.part }&.first
       end
 
       def self.made(text, author)

@@ -6,7 +6,8 @@ require 'test_helper'
 class PartsListTest < CoreTest
   CORD =
     "nockplane: recipe/1\nname: Cord\nproperties: {number: CORD, unit: %s, amount: %s}\n" \
-      "parameters: {run: 680, d: 2}\nfeatures:\n  - {id: cord, type: extrude, profile: {kind: circle, diameter: d}, depth: run}\n"
+      "parameters: {run: 680, d: 2}\nfeatures:\n" \
+      "  - {id: cord, type: extrude, profile: {kind: circle, diameter: d}, depth: run}\n"
   PIN =
     "nockplane: recipe/1\nname: Pin\nproperties: {number: ISO 8734 - 3 x 10, mass: 2 g}\nfeatures:\n" \
       "  - {id: pin, type: extrude, profile: {kind: circle, diameter: 3}, depth: 10}\n"

@@ -69,8 +69,11 @@ module Nockplane
         ImportReference.new(**FIELDS.to_h { |f| [f, public_send(f)] }, arrangement: arrangement)
       end
 
-      # The same for one of its parts alone (OnePart#key), nil for all of the file; without names for faces.
-      def of_part(part) = ImportReference.new(file: @file, name: @name, bytes: @bytes, part: part)
+      # One of its parts alone (OnePart#key), its faces under the names that they have in the whole.
+      def of_part(part) = ImportReference.new(file: @file, name: @name, bytes: @bytes, faces: @faces, part: part)
+
+      # All of the file, faces called by their records.
+      def bare = ImportReference.new(file: @file, name: @name, bytes: @bytes)
 
       # The properties of a model read from the file, with those given here.
       def properties_of(model) = model.properties.merge(@properties)

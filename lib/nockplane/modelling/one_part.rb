@@ -10,13 +10,13 @@ module Nockplane
 
       module_function
 
-      # reference: key of a part, or UNIT and a path. nil when there is none, or the assembly's parts are not known
-      # apart.
-      def of(model, reference)
-        return unit(model, reference.delete_prefix(UNIT)) if reference.start_with?(UNIT)
+      # reference: key of a part, or UNIT and a path; names: { face record id => name }. nil when there is none, or the
+      # assembly's parts are not known apart.
+      def of(model, reference, names = {})
+        return unit(model, reference.delete_prefix(UNIT), names) if reference.start_with?(UNIT)
 
         instance = model.components.find { |i| key(i) == reference && i.part } or return nil
-        solid = model.parts[instance.part]
+        solid = named(model.parts[instance.part], names)
         made(
           solid,
           instance.properties,
@@ -28,20 +28,42 @@ module Nockplane
       # What tells the part of an instance from others.
       def key(instance) = [instance.reference, instance.name, instance.part].join(' | ')
 
+      # The key that a part has in another revision of its file: the same one, else that of the only part called so; nil
+      # when there is none.
+      def key_in(model, reference)
+        return (reference if model.units.key?(reference.delete_prefix(UNIT))) if reference.start_with?(UNIT)
+
+        keys = model.components.select(&:part).map { |i| key(i) }.uniq
+        return reference if keys.include?(reference)
+
+        called = reference.rpartition(' | ')[0]
+        like = keys.select { |k| k.rpartition(' | ')[0] == called }
+        like.size == 1 ? like[0] : nil
+      end
+
+      # A solid with its faces, called by their records, under the names given.
+      def named(solid, names)
+        return solid if names.empty?
+
+        faces = Hash.new { |h, f| h[f] = (name = names[f.name[1..].to_i]) ? f.renamed(name) : f }.compare_by_identity
+        Solids::Solid.new(solid.xs, solid.ys, solid.zs, solid.facets.map { |f| f.with_face(faces[f.face]) })
+      end
+
       # The instances under a path, their paths from there on.
-      def unit(model, path)
+      def unit(model, path, names)
         given = model.units[path] or return nil
         inside = model.components.select { |i| i.path.start_with?("#{path}:") && i.part }
         return nil if inside.empty?
 
         kept = inside.map(&:part).uniq
-        solids = inside.map { |i| i.transform.place(model.parts[i.part], "#{i.path.delete_prefix("#{path}:")}:") }
+        parts = kept.to_h { |k| [k, named(model.parts[k], names)] }
+        solids = inside.map { |i| i.transform.place(parts[i.part], "#{i.path.delete_prefix("#{path}:")}:") }
         made(
           Solids::Mesh.compound(solids),
           given.properties,
           [given.name, given.reference].find { |n| !n.to_s.empty? },
           components: moved(inside, path, solids, kept),
-          parts: kept.map { |k| model.parts[k] },
+          parts: parts.values,
           units:
             model.units.select { |p, _| p.start_with?("#{path}:") }.transform_keys { |p| p.delete_prefix("#{path}:") }
         )

@@ -50,8 +50,7 @@ module Nockplane
 
       # (Text of the component itself: a variant is told apart.)
       def row(line)
-        path = line.paths[0].gsub(/\[[^\]]*\]/, '')
-        text = @source.text_at(@text, imported? ? line.paths[0] : path)
+        text = @source.text_at(@text, line.paths[0])
         Row.new(
           line: line,
           text: text,
@@ -65,10 +64,8 @@ module Nockplane
         )
       end
 
-      def imported? = Modelling::ImportReference.is?(@text)
-
       def missing(line)
-        "#{line.name} stands in a file as a part of an assembly that is a component here; open that file's model"
+        "#{line.name} can't be told apart in the file that it stands in; open that file's model"
       end
     end
   end

@@ -205,11 +205,19 @@ module Nockplane
         end
       end
 
-      # Text of the part or assembly at the end of a path of component ids in an assembly ("wheel:carousel"); of a file
-      # the text of that part alone; nil where there is none.
+      # Text of the part or assembly at the end of a path of an instance ("wheel:carousel[2]") in an assembly, for one
+      # that stands in a file of that part alone; nil where there is none.
       def text_at(text, path)
-        return @texts.at(text, path) unless Modelling::ImportReference.is?(text)
+        return part_at(text, path) if Modelling::ImportReference.is?(text)
 
+        first, rest = path.split(':', 2)
+        inner = @texts.at(text, first.gsub(/\[[^\]]*\]/, ''))
+        inner && rest ? text_at(inner, rest) : inner
+      end
+
+      private
+
+      def part_at(text, path)
         model = model_of(text)
         instance = model.components.find { |i| i.path == path }
         part = instance ? instance.part && Modelling::OnePart.key(instance) : (path if model.units.key?(path))
@@ -217,13 +225,11 @@ module Nockplane
         part && Modelling::ImportReference.parse(text).of_part(part).to_s
       end
 
-      private
-
       def imported(reference, refine)
         return @importer.call(reference, refine) unless reference.part
 
-        whole = model_of(reference.of_part(nil).to_s, refine: refine)
-        Modelling::OnePart.of(whole, reference.part) or
+        whole = model_of(reference.bare.to_s, refine: refine)
+        Modelling::OnePart.of(whole, reference.part, reference.faces) or
           raise Modelling::RecipeFault,
                 Modelling::Fault.new(nil, nil, "the file has no part '#{reference.part}' that stands alone")
       end
