@@ -165,9 +165,32 @@ module Nockplane
       def axes
         return centred if @view.hidden_lines?
 
-        seen = strokes.select(&:visible).flat_map(&:faces).to_h { |name| [name, true] }
-        centred.select { |a| a.faces.any? { |name| seen[name] } }
+        seen = strokes.select(&:visible).each_with_object({}) { |s, by| s.faces.each { |f| (by[f] ||= []) << s } }
+        centred.select do |axis|
+          around = axis.faces.flat_map { |name| seen[name] || [] }
+          @place.frame.along?(axis.direction) ? round(around, axis) >= RIM : around.any? { |s| beside?(s, axis) }
+        end
       end
+
+      # Does a stroke show more of what is turned about an axis than a rim seen edge-on, which says nothing of a bore?
+      def beside?(stroke, axis)
+        return true unless stroke.shape == :line
+
+        frame = @place.frame
+        way = [frame.r, frame.u].map { |e| Geometry::Vec.dot(e, axis.direction) }
+        a, b = stroke.points
+        (((b[0] - a[0]) * way[0]) + ((b[1] - a[1]) * way[1])).abs > 1e-6
+      end
+
+      # Radians about an axis seen end-on that the longest of its circles shows.
+      def round(strokes, axis)
+        circles = strokes.group_by { |s| s.arc? ? s.rx.round(3) : axis.radius }
+        circles.map { |radius, list| list.sum(&:length) / [radius, 1e-9].max }.max || 0.0
+      end
+
+      # Radians of a rim that must be seen for the centre mark of a bore, where hidden lines are not drawn: of a bore of
+      # which a sliver shows through an opening nobody marks the centre.
+      RIM = Math::PI / 2
 
       def threads
         return [] if @view.threads == false || (@view.threads.nil? && @standard.threads == 'none') || kind.pictorial?
