@@ -196,7 +196,7 @@ module App
       def place = D::BlockEdits.place(@value, id, text('corner'), number('dx') || 0.0, number('dy') || 0.0)
       def add_table = D::BlockEdits.add_table(@value, sheet, text('kind'))
 
-      # columns: "field = title, width" a line.
+      # columns: a Tables::Column a line.
       def table
         columns = @data['columns'].to_s.lines.map(&:strip).reject(&:empty?).map { |l| column(l) }
         D::BlockEdits.set_table(
@@ -215,9 +215,10 @@ module App
       end
 
       def column(line)
-        m = line.match(/\A(\w+)\s*=\s*(.*?)\s*,\s*(\d+(?:\.\d+)?)\z/) or
-          raise Refused, "'#{line}' is not a column; write one a line as: name = Description, 60"
-        { 'field' => m[1], 'title' => m[2][0, 40], 'width' => m[3].to_f }
+        D::Tables::Column.parse(line) or
+          raise Refused,
+                "'#{line}' is not a column; write one a line as: name = Description, 60 (and, where wanted, right or " \
+                  'centre, 2 decimals, upper or lower)'
       end
 
       def add_berth

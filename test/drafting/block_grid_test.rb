@@ -181,6 +181,14 @@ class BlockGridTest < CoreTest
     end
   end
 
+  def test_columns_stand_left_centred_or_right
+    columns = %w[left centre right].map { |align| { 'title' => 'T', 'width' => 30, 'align' => align } }
+    ink = Drafting::TableInk.new(columns, [%w[12,5 12,5 12,5]], row: 7.0, height: 2.5, up: false).ink(0.0, 0.0)
+    long = Drafting::Lettering.width('12,5', 2.5)
+    at = ink.grep(Drafting::Ink::Text).select { |t| t.string == '12,5' }.map(&:x).sort
+    [1, 45 - (long / 2), 89 - long].zip(at) { |wanted, x| assert_in_delta wanted, x, 1e-9 }
+  end
+
   # Cells typed over are underlined, as long as their words, in whichever part of a split list they stand.
   def test_what_was_typed_over_is_underlined
     columns = [{ 'title' => 'Item', 'width' => 12 }, { 'title' => 'Description', 'width' => 60 }]

@@ -7,9 +7,9 @@ module Nockplane
     class TableInk
       LAYER = 'table'
 
-      # columns: [{ "title", "width" }]; rows: [[text, ...], ...] first to last; row: row height; height: lettering; mm;
-      # split: rows after which it goes on beside itself, nil for never; leftward: to the left?; marked: [[row, column],
-      # ...] of cells whose words were typed over: they are underlined.
+      # columns: [{ "title", "width", "align" }]; rows: [[text, ...], ...] first to last; row: row height; height:
+      # lettering; mm; split: rows after which it goes on beside itself, nil for never; leftward: to the left?; marked:
+      # [[row, column], ...] of cells whose words were typed over: they are underlined.
       def initialize(columns, rows, row:, height:, up:, split: nil, leftward: false, marked: [])
         @columns = columns
         @parts = split && rows.size > split ? rows.each_slice(split).to_a : [rows]
@@ -62,24 +62,28 @@ module Nockplane
         all = all.reverse unless @up
         all.each_with_index.flat_map do |(row, number), i|
           row.each_with_index.flat_map do |text, k|
-            cell(text.to_s, cuts[k], cuts[k + 1] - cuts[k], y + (i * @row), marked: @marked.include?([number, k]))
+            cell(text.to_s, k, cuts[k], y + (i * @row), marked: @marked.include?([number, k]))
           end
         end
       end
 
       # Words of a cell, underlined where they were typed over.
-      def cell(text, x, width, y, marked:)
-        height, lines = CellText.fit(text, @height, width - 2, @row, 'shrink')
+      def cell(text, column, x, y, marked:)
+        room = @columns[column]['width'] - 2
+        height, lines = CellText.fit(text, @height, room, @row, 'shrink')
         return [] if lines[0].empty?
 
         foot = y + ((@row - height) / 2)
-        words = Ink.text(x + 1, foot, lines[0], height: height)
+        long = Lettering.width(lines[0], height)
+        left = x + 1 + ((room - long) * SHARES.fetch(@columns[column]['align'], 0.0))
+        words = Ink.text(left, foot, lines[0], height: height)
         return [words] unless marked
 
-        long = Lettering.width(lines[0], height)
-        [words, Ink.line([x + 1, foot - UNDER], [x + 1 + long, foot - UNDER], width: 0.25)]
+        [words, Ink.line([left, foot - UNDER], [left + long, foot - UNDER], width: 0.25)]
       end
 
+      # Part of the room left over that stands before the words.
+      SHARES = { 'centre' => 0.5, 'right' => 1.0 }.freeze
       # mm from the foot of the words to the line under those typed over.
       UNDER = 0.7
     end

@@ -74,7 +74,10 @@ module Nockplane
       end
 
       # What a table says: texts by row and column, without its header.
-      def texts(table) = lines(table).map { |line| table.columns.map { |c| line[c['field']].to_s } }
+      def texts(table)
+        sign = @standard.decimal
+        lines(table).map { |line| table.columns.map { |c| Tables::Column.written(c, line[c['field']], sign) } }
+      end
 
       private
 
