@@ -228,10 +228,7 @@ module App
       end
 
       # What is lost, and why nothing is shown, in sentences.
-      def troubles
-        gone = "the model has no display set '#{@view.display_set}' any more; all components are shown" if shown.unset?
-        [*D::Catching.lost(@view), *shown.problem, *gone]
-      end
+      def troubles = [*D::Catching.lost(@view), *shown.problem, *shown.unset]
     end
   end
 end

@@ -167,6 +167,7 @@ class ArrangementPagesTest < AppTest
     )
     App::Actions::UpdateDrawings.call([drawing.reload])
     get "/drawings/#{drawing.slug}?select=view/front"
-    assert_includes last_response.body, "the model has no display set 'base alone' any more"
+    assert_match(/display set .*base alone.* any more; all components are shown/, last_response.body)
+    assert_match(/no display set 'base alone'/, drawing.reload.staleness.lost.map(&:last).join)
   end
 end

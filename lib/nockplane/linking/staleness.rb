@@ -69,8 +69,8 @@ module Nockplane
           next [] if fault(v.binding, v.revision)
 
           words = Drawings::Catching.lost(v)
-          problem = Drawings::ShownModel.of(@source, @drawing, v).problem
-          [*words, *problem, *origins(v)].map { |w| [v, w] }
+          shown = Drawings::ShownModel.of(@source, @drawing, v)
+          [*words, *shown.problem, *shown.unset, *origins(v)].map { |w| [v, w] }
         end
       end
 

@@ -156,8 +156,13 @@ module Nockplane
           end
       end
 
-      # Has the model no display set of the name that the view goes by?
-      def unset? = !@given.display_set.nil? && @source.arrangement(@subject).looks(@given.display_set).nil?
+      # Sentence where the model has no display set of the name that the view goes by; nil else.
+      def unset
+        name = @given.display_set
+        return nil if name.nil? || @source.arrangement(@subject).looks(name)
+
+        "the model has no display set '#{name}' any more; all components are shown"
+      end
 
       # Components that the view leaves out.
       def left_out = looks.each_value.select(&:out?).map(&:component)
