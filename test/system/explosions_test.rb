@@ -75,4 +75,52 @@ class ExplosionsSystemTest < SystemTest
     eventually('the set is shown') { drawing.reload.value.view('front').display_set == 'base alone' }
     assert_text 'as the display set: left out'
   end
+
+  # Paper places of a view's model points, in pixels of the screen.
+  def pixels(drawing, view, *point)
+    value = drawing.reload.value
+    x, y =
+      Nockplane::Drawings::SceneBuilder
+        .new(value, 's1', App::Workshop.source, shade: :known)
+        .place(value.view(view))
+        .point(point)
+    evaluate_script(<<~JS, x, y)
+      (() => {
+        const svg = document.querySelector('#sheet svg.sheet');
+        const p = new DOMPoint(arguments[0], #{drawing.value.sheet('s1').paper.height} - arguments[1]).matrixTransform(svg.getScreenCTM());
+        return [Math.round(p.x), Math.round(p.y)];
+      })()
+    JS
+  end
+
+  def click_at(x, y) = page.driver.browser.action.move_to_location(x, y).click.perform
+  def balloons(drawing) = drawing.reload.value.notes.select(&:item)
+
+  def test_balloons_are_picked_one_by_one_put_in_a_row_and_stacked
+    lid
+    App::Actions::AddModel.call(PART.sub('name: Lid', 'name: Cover').sub('QI-2130', 'QI-2131'))
+    model = App::Actions::AddModel.call(UNIT.sub('{id: top, model: QI-2130', '{id: top, model: QI-2131'))
+    drawing = App::Actions::CreateDrawing.call(model, 'a2-assembly')
+    visit "/drawings/#{drawing.slug}?select=view/front"
+    click_button 'Pick one part'
+    assert_selector '#told', text: 'Pick an edge of the part'
+    click_at(*pixels(drawing, 'front', -50, -25, 3))
+    click_at(*pixels(drawing, 'front', -62, -25, 10))
+    eventually('the first stands') { balloons(drawing).size == 1 }
+    click_at(*pixels(drawing, 'front', -50, -25, 29))
+    click_at(*pixels(drawing, 'front', -66, -25, 40))
+    eventually('the second stands') { balloons(drawing).size == 2 }
+    find('body').send_keys(:escape)
+    assert_selector 'legend', text: 'In a row along an edge'
+    click_button 'Pick the edge'
+    click_at(*pixels(drawing, 'front', 50, -25, 3))
+    click_at(*pixels(drawing, 'front', 75, -25, 10))
+    eventually('they stand in one column') { balloons(drawing).map { |n| n.x.round(2) }.uniq.size == 1 }
+    visit "/drawings/#{drawing.slug}?select=note/#{balloons(drawing)[1].id}"
+    click_button 'Stack'
+    eventually('one balloon of two') { balloons(drawing).size == 1 }
+    visit "/drawings/#{drawing.slug}?select=note/#{balloons(drawing)[0].id}"
+    click_button 'Take the last one off the stack'
+    eventually('two again') { balloons(drawing).size == 2 }
+  end
 end
