@@ -59,8 +59,11 @@ module App
         }
       end
 
+      # Is it a part of which something says how its bends are laid flat?
       def sheet_metal?(row)
-        row.record && row.kind == 'made' && row.record.latest.recipe.match?(/type:\s*sheet\b/)
+        row.kind == 'made' && row.text && row.why.nil? && Workshop.source.flats.ruled?(row.text)
+      rescue Nockplane::Error
+        false # its row says what is wrong with it
       end
 
       # The template that most drawings of its kind were made from, else one that is meant for it.

@@ -28,8 +28,9 @@ module Nockplane
 
     module_function
 
-    # solid: Solids::Solid; sayings: [Saying], those that count most first.
-    def of(solid, sayings) = Check.new(solid, sayings).report
+    # solid: Solids::Solid; sayings: [Saying], those that count most first; sides: of a sheet, [[face, face of the other
+    # side], ...].
+    def of(solid, sayings, sides: []) = Check.new(solid, sayings, sides).report
 
     # Rows [row, factor] added up; what cancels out is left out.
     def sum(*parts)

@@ -4,17 +4,18 @@ module Nockplane
   module Definition
     # What of a part is said once, not at all, or twice.
     class Check
-      def initialize(solid, sayings)
+      def initialize(solid, sayings, sides = [])
         @shape = Shape.new(solid)
         @unknowns = @shape.unknowns
         @sayings = sayings
         @ends = ConeEnds.new(@shape)
         @rows_of = RowsOf.new(@shape, @ends)
+        @relations = Relations.new(@shape, @ends).rows + Sides.new(@shape, sides).rows
       end
 
       def report
         @known = Elimination.new
-        Relations.new(@shape, @ends).rows.each { |r| @known.add(r) }
+        @relations.each { |r| @known.add(r) }
         rows = @sayings.map { |s| @rows_of.call(s) }
         rows.each { |beside, _| beside.each { |r| @known.add(r) } }
         general, single = @sayings.zip(rows).partition { |s, _| s.general? }
@@ -44,7 +45,7 @@ module Nockplane
       # would keep told first.
       def spare(rows)
         known = Elimination.new
-        (Relations.new(@shape, @ends).rows + Symmetry.new(@shape).rows).each { |r| known.add(r) }
+        (@relations + Symmetry.new(@shape).rows).each { |r| known.add(r) }
         rows.each { |beside, _| beside.each { |r| known.add(r) } }
         ranked =
           @sayings

@@ -68,7 +68,8 @@ module Nockplane
       def report(subject, model, sayings)
         said = Digest::SHA256.hexdigest(sayings.map { |s| s.to_a.to_s }.join("\n"))
         @source.kept('definition', @source.text(subject), said) do
-          Ractor.make_shareable(Definition.of(model.solid, sayings))
+          sides = @source.flats.sides(@source.text(subject))
+          Ractor.make_shareable(Definition.of(model.solid, sayings, sides: sides))
         end
       end
 

@@ -51,7 +51,22 @@ module Nockplane
         !model.stock.nil? || !model.properties[PROPERTY].to_s.strip.empty?
       end
 
+      # [[face, face of the other side], ...] of a text that something says to be of sheet; [] of others.
+      def sides(text)
+        @source.kept('sheet-sides', text) do
+          ruled?(text) ? Ractor.make_shareable(sides_of(@source.model_of(text), rule(text))) : []
+        end
+      end
+
       private
+
+      def sides_of(model, rule)
+        return [] if model.assembly?
+
+        Modelling::SheetMetal::Sheet.new(model.solid, rule, shown: model.stock&.shown).sides
+      rescue Modelling::SheetMetal::Refused
+        []
+      end
 
       def made(model, rule)
         raise Modelling::SheetMetal::Refused, 'an assembly has no flat state; open one of its parts' if model.assembly?

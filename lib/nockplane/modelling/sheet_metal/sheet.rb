@@ -44,6 +44,18 @@ module Nockplane
             end
         end
 
+        # [[face, face of the other side], ...] by name: a wall's and a bend's two sides.
+        def sides
+          node_of
+            .group_by { |_, node| node }
+            .values
+            .flat_map do |found|
+              front, back = found.map(&:first).partition { |r| front?(r) }
+              front.empty? ? [] : back.map { |r| [@skins.name(front[0]), @skins.name(r)] }
+            end
+            .uniq
+        end
+
         def front?(region) = (@in_front ||= @front.to_h { |r| [r, true] })[region]
 
         # Does a wall's shown side cover a point (that stands)?
