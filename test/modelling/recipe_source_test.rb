@@ -55,9 +55,12 @@ class RecipeSourceTest < CoreTest
 
   def paths(data, path = '')
     case data
-    when Hash then data.flat_map { |k, v| paths(v, path.empty? ? k : "#{path}.#{k}") }
-    when Array then data.each_with_index.flat_map { |v, i| paths(v, "#{path}[#{i}]") }
-    else [[path, data]]
+    when Hash
+      data.flat_map { |k, v| paths(v, path.empty? ? k : "#{path}.#{k}") }
+    when Array
+      data.each_with_index.flat_map { |v, i| paths(v, "#{path}[#{i}]") }
+    else
+      [[path, data]]
     end
   end
 
@@ -81,5 +84,23 @@ class RecipeSourceTest < CoreTest
   def test_what_is_not_a_single_value_is_not_written_over
     assert_raises(KeyError) { source.with('features[0].profile', 3) }
     assert_raises(KeyError) { source.with('nowhere', 3) }
+  end
+
+  # A key taken out leaves all else as it stands, whichever way it and its neighbours are written.
+  def test_a_key_taken_out_wherever_it_stands
+    around = ['a: {x: 1}', "a:\n  x: 1", 'a: 1']
+    tables = ["t:\n  long: {w: 1}", 't: {long: {w: 1}}', "t:\n    long:\n      w: 1"]
+    around.product(tables, around.map { |l| l.sub('a:', 'z:') }) do |before, table, after|
+      data = ->(*parts) { Modelling::RecipeSource.new("#{parts.join("\n")}\n").data }
+      [[before, table, after], [table, after], [before, table]].each do |parts|
+        text = "#{parts.join("\n")}\n"
+        left = Modelling::RecipeSource.new(text).without_key('', 't')
+        assert_equal data[*(parts - [table])], Modelling::RecipeSource.new(left).data, text
+      end
+    end
+    assert_equal "m: {b: 2}\n", Modelling::RecipeSource.new("m: {a: 1, b: 2}\n").without_key('m', 'a')
+    assert_equal "m: {a: 1}\n", Modelling::RecipeSource.new("m: {a: 1, b: 2}\n").without_key('m', 'b')
+    assert_equal "m: {a: 1, c: 3}\n", Modelling::RecipeSource.new("m: {a: 1, b: 2, c: 3}\n").without_key('m', 'b')
+    assert_equal "m: {a: 1}\n", Modelling::RecipeSource.new("m: {a: 1}\n").without_key('m', 'a'), 'one stays'
   end
 end

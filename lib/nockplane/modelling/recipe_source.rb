@@ -90,8 +90,9 @@ module Nockplane
         index = pairs.index { |k, _| k.value == key }
         return @text if index.nil? || pairs.size < 2
 
-        if index.zero?
-          splice_nodes(pairs[0][0], :start, pairs[1][0], :start)
+        # (A value in lines of its own ends where the next key begins: up to there all goes, from the key on.)
+        if index < pairs.size - 1
+          splice_nodes(pairs[index][0], :start, pairs[index + 1][0], :start)
         else
           splice_nodes(pairs[index - 1][1], :end, pairs[index][1], :end)
         end

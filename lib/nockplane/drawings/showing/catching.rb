@@ -9,9 +9,10 @@ module Nockplane
 
       # The view for the model of a ShownModel.
       def up(shown, view)
-        return view unless view.own || view.crop || view.broken
+        kind = Views.of(view)
+        return view unless view.own || view.crop || view.broken || kind.state
 
-        found = view.own ? Views.of(view).caught_up(view, shown.anchorage) : view
+        found = view.own || kind.state ? kind.caught_up(view, shown.anchorage) : view
         return found unless view.crop || view.broken
 
         found.dup.tap do |v|
@@ -22,8 +23,11 @@ module Nockplane
 
       # What of a view has lost its face, in words: [sentence, ...].
       def lost(view)
-        [Views.of(view).lost(view), (view.crop&.lost? ? 'its border lost the face that it was tied to' : nil),
-         (view.broken&.any?(&:lost?) ? 'a broken-out part lost the face that it was tied to' : nil)].compact
+        [
+          Views.of(view).lost(view),
+          (view.crop&.lost? ? 'its border lost the face that it was tied to' : nil),
+          (view.broken&.any?(&:lost?) ? 'a broken-out part lost the face that it was tied to' : nil)
+        ].compact
       end
     end
   end

@@ -9,6 +9,8 @@ module Nockplane
         # it means?
         Found = Struct.new(:face, :place, :exact)
 
+        attr_reader :solid
+
         # solid: of the model; axes: its turned ones; frame: of the view drawn on, not turned on the sheet.
         def initialize(solid, axes, frame)
           @solid = solid
