@@ -15,9 +15,10 @@ module App
     MANIFEST = 'manifest.json'
     FORMAT = 'backup/1'
     # Besides the database: what is copied as it is.
-    PARTS = %w[files intake designer.json session.key].freeze
+    PARTS = %w[files packets intake designer.json session.key].freeze
     # A backup that can't be made or used, in words.
-    class Unusable < Nockplane::Error; end
+    class Unusable < Nockplane::Error
+    end
 
     class << self
       # Copies a data folder to a new folder; gives the manifest. Raises Unusable.
@@ -116,9 +117,13 @@ module App
       # over. Files that the database names are never moved, and are checked afterwards.
       def copy_part(data, to, part)
         files =
-          File.directory?(File.join(data, part)) ?
-            Dir.glob('**/*', File::FNM_DOTMATCH, base: File.join(data, part)).map { |f| File.join(part, f) } :
-            [part]
+          (
+            if File.directory?(File.join(data, part))
+              Dir.glob('**/*', File::FNM_DOTMATCH, base: File.join(data, part)).map { |f| File.join(part, f) }
+            else
+              [part]
+            end
+          )
         files.each do |path|
           next unless File.file?(File.join(data, path))
 

@@ -36,13 +36,14 @@ module App
     use Asking
     set :protection, except: %i[json_csrf]
 
-    helpers Helpers, SeriesHelpers, ArrangementHelpers
+    helpers Helpers, SeriesHelpers, ArrangementHelpers, PacketHelpers
     register Routes::Board,
              Routes::Models,
              Routes::Arrivals,
              Routes::Upkeep,
              Routes::Drawings,
              Routes::Series,
+             Routes::Packets,
              Routes::Families,
              Routes::Rebinds,
              Routes::References,

@@ -18,6 +18,7 @@ class LayersTest < Minitest::Test
     'drawings' => %w[geometry projection drafting modelling products],
     'linking' => %w[geometry solids modelling definition projection products drafting drawings tolerancing],
     'planning' => %w[geometry solids modelling projection products drafting drawings linking],
+    'issuing' => %w[geometry products drafting drawings linking tolerancing],
     'formats' => %w[geometry solids modelling projection products drafting drawings linking tolerancing]
   }.freeze
   OUTSIDE = /\b(App|Sinatra|ActiveRecord|Rack|ENV|Time\.now|Process|Kernel\.rand|SecureRandom)\b/

@@ -26,10 +26,18 @@ module App
       def self.keep(drawing, edit, base, author, carried)
         clash(drawing, base, edit)
         value = drawing.value
+        edit = Nockplane::Issuing::Issue.reopened(value, edit)
         after = value.apply(edit)
         raise Refused, after.reason if after.is_a?(Nockplane::Drawings::Refusal)
 
         store(drawing, value, edit, after, author, carried)
+      end
+
+      # Keeps the edit by which a drawing is issued (after: the drawing then). What came before it is no longer taken
+      # back: what was issued stays.
+      def self.seal(drawing, edit, after, author)
+        store(drawing, drawing.value, edit, after, author, nil)
+        drawing.journal.where(state: 'done').update_all(state: 'sealed')
       end
 
       def self.clash(drawing, base, edit)

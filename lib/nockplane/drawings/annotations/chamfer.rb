@@ -9,6 +9,7 @@ module Nockplane
         TITLE = 'chamfer'
 
         def says = :chamfer
+        def general = :broken_edge
         def said_radius(_measured) = nil
       end
     end

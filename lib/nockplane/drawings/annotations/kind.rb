@@ -15,6 +15,11 @@ module Nockplane
 
         # Does it say a size that a person may type?
         def size? = false
+        # Is it something that an inspector measures?
+        def inspected? = size?
+        # By which table of ISO 2768-1 it is limited where it has no tolerance of its own: :linear, :broken_edge, or
+        # nil.
+        def general = length? ? :linear : nil
         # Is that size a length, said in the units of the drawing?
         def length? = size?
         # Is it drawn with words?

@@ -10,6 +10,7 @@ module Nockplane
         TITLE = 'tolerance'
 
         def size? = false
+        def inspected? = true
         def called(id, faces) = "#{id.split('.')[1].to_s.tr('_', ' ')} of #{faces.join(' and ')}"
 
         # (On a face seen from its edge it stands best; of a round one the circle will do, or its side.)

@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+module App
+  module Actions
+    # Issues a drawing: the check, the revision letter and its line, the packet. All of it, or nothing.
+    class IssueDrawing
+      # What the check tells of a drawing now. Returns an Issuing::Check.
+      def self.check(drawing)
+        value = drawing.value
+        docket = Nockplane::Linking::Docketing.of(value, Workshop.source, Sheetworks.latest)
+        parts = Nockplane::Linking::Completeness.new(value, Workshop.source).parts
+        names = value.bindings.to_h { |b| [b.id, Records::Model.unscoped.find(b.model).name] }
+        Nockplane::Issuing::Check.new(docket, parts, names: names)
+      end
+
+      # reason: what the issue is for; by: who approves; waiver: why it goes out although the check tells something; the
+      # block is told what is being made. Returns the Records::Packet; raises Refused.
+      def self.call(drawing, reason:, by:, waiver: nil, time: Time.now, author: LEAD, &told)
+        new(drawing, reason, by, waiver, time, author).packet(&told)
+      end
+
+      # Letters of a name and of a waiver.
+      LONGEST = 80
+      WAIVER = 400
+
+      def initialize(drawing, reason, by, waiver, time, author)
+        @drawing = drawing
+        @reason = reason.to_s.strip
+        @by = by.to_s.strip
+        @waiver = waiver.to_s.strip
+        @time = time
+        @author = author
+        raise Refused, 'Say who approves it.' if @by.empty?
+        raise Refused, "A name has at most #{LONGEST} letters." if @by.length > LONGEST
+        raise Refused, "A waiver has at most #{WAIVER} letters." if @waiver.length > WAIVER
+      end
+
+      def packet(&told)
+        version, before = @drawing.version, @drawing.value
+        check = checked
+        edit = Nockplane::Issuing::Issue.edit(before, date: @time.strftime('%Y-%m-%d'), by: @by, reason: @reason)
+        raise Refused, edit.reason if edit.is_a?(Nockplane::Drawings::Refusal)
+
+        value = before.apply(edit)
+        packing = Packing.new(value, @time, known: known)
+        files, digest = packing.close(packing.files(&told), about(value))
+        Records::Packet.transaction { keep(version, edit, value, check, files, digest, packing.numbers) }
+      end
+
+      private
+
+      def checked
+        IssueDrawing
+          .check(@drawing)
+          .tap do |check|
+            next if check.clean? || !@waiver.empty?
+
+            told = check.findings.first(3).map(&:words).join('; ')
+            more = check.findings.size - 3
+            raise Refused,
+                  "#{told}#{"; and #{more} more" if more.positive?}. Settle it, or say why it is issued all the same."
+          end
+      end
+
+      def last = Records::Packet.where(drawing_id: @drawing.id).order(:issued_at).last
+      def known = last ? last.known_numbers : {}
+
+      def about(value)
+        {
+          number: value.meta.number,
+          title: value.meta.title,
+          revision: value.meta.revision,
+          reason: @reason,
+          issued_by: @by,
+          waiver: (@waiver unless @waiver.empty?),
+          models: models(value)
+        }.compact
+      end
+
+      def models(value) = Packing.models(value).map { |m| m.except(:stem, :binding).compact }
+
+      # (Changed meanwhile, it is not what was checked.)
+      def keep(version, edit, value, check, files, digest, numbers)
+        @drawing.with_lock do
+          if @drawing.version != version
+            raise Refused.new(
+              'The drawing was changed while its packet was made; look at it and issue it again.',
+                    status: 409
+            )
+          end
+
+          EditDrawing.seal(@drawing, edit, value, @author)
+          Records::Packet.create!(
+            drawing: @drawing,
+            number: value.meta.number,
+            title: value.meta.title,
+            letter: value.meta.revision,
+            version: @drawing.version,
+            issued_by: @by,
+            reason: @reason,
+            findings: JSON.generate(check.findings.map { |f| [f.kind, f.words] }),
+            waiver: @waiver.empty? ? nil : @waiver,
+            files: JSON.generate(files),
+            models: JSON.generate(models(value)),
+            document: JSON.generate(value.to_h),
+            numbers: JSON.generate(numbers),
+            digest: digest,
+            issued_at: @time
+          )
+        end
+      end
+    end
+  end
+end

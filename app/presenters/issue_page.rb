@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # Before a drawing is issued: what the check tells, what the packet will hold, what was issued before.
+    class IssuePage
+      attr_reader :record
+
+      def initialize(record)
+        @record = record
+      end
+
+      def value = @record.value
+      def check = @check ||= Actions::IssueDrawing.check(@record)
+      def issued? = Nockplane::Issuing::Issue.issued?(value)
+      def letter = value.meta.revision
+      def contents = Packing.contents(value)
+      def packets = Records::Packet.where(drawing_id: @record.id).order(issued_at: :desc)
+      # Where a finding is seen.
+      def link(finding) = finding.at && "/drawings/#{@record.slug}?select=#{finding.at}"
+    end
+  end
+end

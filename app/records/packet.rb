@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module App
+  module Records
+    # What was issued of a drawing, when, from which revisions of its models. It is written once.
+    class Packet < ActiveRecord::Base
+      belongs_to :drawing, -> { unscope(where: :removed_at) }, class_name: 'App::Records::Drawing'
+
+      def self.at(id) = find_by(id: id.to_i) || raise(Refused.new('There is no such packet.', status: 404))
+
+      # Of each drawing the one that held at the end of a day.
+      def self.on(day)
+        held = where('issued_at <= ?', day.to_time.end_of_day).order(:issued_at)
+        held.group_by(&:drawing_id).map { |_, list| list.last }.sort_by { |p| [p.number, p.letter] }
+      end
+
+      def readonly? = persisted? && !new_record?
+      def listing = JSON.parse(files)
+      def file(name) = listing.find { |f| f['name'] == name }
+      def shown_models = JSON.parse(models)
+      def told = JSON.parse(findings)
+      def known_numbers = JSON.parse(numbers)
+      # Drawings::Drawing as it was issued.
+      def value = Nockplane::Drawings::Drawing.from_h(JSON.parse(document))
+      # The one of the same drawing before it; nil for the first.
+      def before = Packet.where(drawing_id: drawing_id).where('issued_at < ?', issued_at).order(:issued_at).last
+      # What a file of it is called: "QI-2101-D rev A.zip".
+      def stem = SeriesPaper.stem("#{number} rev #{letter}")
+    end
+  end
+end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module App
+  module Routes
+    # Issuing drawings, and what was issued.
+    module Packets
+      def self.registered(app)
+        issuing(app)
+        reading(app)
+      end
+
+      def self.issuing(app)
+        app.get '/drawings/:slug/issue' do
+          shown = Presenters::IssuePage.new(issuable(params['slug']))
+          page(:issue, title: "Issue #{shown.record.number}", current: :packets, shown: shown)
+        end
+
+        app.post '/drawings/:slug/issue' do
+          drawing = issuable(params['slug'])
+          given = [params['reason'], params['by'], params['waiver']].map { |v| v.to_s.strip }
+          Actions::IssueDrawing.new(drawing, *given, Time.now, who) # (what is missing in the form is told at once)
+          raise Refused, 'Say what this issue is for.' if given[0].empty?
+
+          lines = Packing.contents(drawing.value).map { |name, _| { what: name, state: 'waiting' } }
+          run =
+            Queue.start(
+              'issue',
+              "Issuing #{drawing.number}, revision #{drawing.value.meta.revision}",
+              items: lines
+            ) { |r| Jobs::IssueJob.new(r.id, drawing.id, *given) }
+          redirect "/runs/#{run.id}"
+        end
+      end
+
+      def self.reading(app)
+        app.get '/packets' do
+          day = params['on'].to_s.empty? ? nil : day_of(params['on'])
+          packets = day ? Records::Packet.on(day) : Records::Packet.order(issued_at: :desc).limit(500).to_a
+          page(:packets, title: 'Packets', current: :packets, packets: packets, day: day)
+        end
+
+        app.get '/packets/:id' do
+          packet = Records::Packet.at(params['id'])
+          against = params['against'] && Records::Packet.at(params['against'])
+          raise Refused, 'Those are packets of two drawings.' if against && against.drawing_id != packet.drawing_id
+
+          page(:packet, title: packet.stem, current: :packets, shown: Presenters::PacketPage.new(packet, against))
+        end
+
+        app.get '/packets/:id/zip' do
+          packet = Records::Packet.at(params['id'])
+          download("#{packet.stem}.zip", 'application/zip', PacketStore.read(packet.digest))
+        end
+
+        app.get '/packets/:id/files/:name' do
+          packet = Records::Packet.at(params['id'])
+          file = packet.file(params['name']) or raise Refused.new('The packet has no such file.', status: 404)
+          download(file['name'], file['kind'], PacketStore.read(file['digest']))
+        end
+
+        # A sheet as it was issued.
+        app.get '/packets/:id/sheets/:sheet.svg' do
+          packet = Records::Packet.at(params['id'])
+          sheet = packet.value.sheet(params['sheet']) or raise Refused.new('The packet has no such sheet.', status: 404)
+          picture_policy
+          etag "packet-#{packet.id}-#{sheet.id}"
+          content_type 'image/svg+xml'
+          issued_svg(packet, sheet)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,150 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Issuing
+    # The characteristics of a drawing that can be inspected: every size and every geometrical tolerance, numbered, with
+    # sheet and zone and what it may be. A number stays with its annotation over revisions; one that is gone is given to
+    # no other.
+    class Characteristics
+      # number; key: of the annotation ("dimension/d3"); sheet: number from 1; zone: "C4", nil without zones; what: kind
+      # in words; words: as they stand on the sheet; nominal, upper, lower: of a size, in mm or degrees, nil where there
+      # is none; unit; by: "general tolerance", "tolerance" or nil.
+      Row =
+        Struct.new(
+          :number,
+          :key,
+          :sheet,
+          :zone,
+          :what,
+          :words,
+          :nominal,
+          :upper,
+          :lower,
+          :unit,
+          :by,
+          keyword_init: true
+        )
+      # Headers of the list, the method left for who inspects.
+      HEADERS = [
+        'No.',
+        'Sheet',
+        'Zone',
+        'Characteristic',
+        'Requirement',
+        'Nominal',
+        'Upper limit',
+        'Lower limit',
+        'Unit',
+        'By',
+        'Method'
+      ].freeze
+
+      # known: { key => number } of the issue before.
+      def initialize(drawing, source, known: {})
+        @drawing = drawing
+        @source = source
+        @known = known
+      end
+
+      # [Row] by number.
+      def rows
+        @rows ||=
+          begin
+            fresh = (@known.values.max || 0)
+            @drawing
+              .sheets
+              .each_with_index
+              .flat_map { |sheet, i| on(sheet, i + 1) }
+              .each { |row| row.number = @known[row.key] || (fresh += 1) }
+              .sort_by(&:number)
+          end
+      end
+
+      # { key => number }, those of annotations that are gone too.
+      def numbers = @known.merge(rows.to_h { |r| [r.key, r.number] })
+
+      # Texts of the list, headers first.
+      def table
+        [HEADERS] +
+          rows.map do |r|
+            [r.number, r.sheet, r.zone, r.what, r.words, r.nominal, r.upper, r.lower, r.unit, r.by, ''].map do |v|
+              said(v)
+            end
+          end
+      end
+
+      private
+
+      def said(value) = value.is_a?(Float) ? format('%.4f', value).sub(/\.?0+\z/, '') : value.to_s
+
+      # Rows of a sheet in the order in which it is read: from the top, from the left.
+      def on(sheet, number)
+        builder = Drawings::SceneBuilder.new(@drawing, sheet.id, @source, shade: :known)
+        inspected =
+          @drawing.views_on(sheet.id).flat_map { |v| @drawing.dimensions_of(v.id) }.select { |d| inspected?(d) }
+        placed = inspected.map { |d| [d, middle(builder, d)] }.sort_by { |d, (x, y)| [-y.round(1), x.round(1), d.id] }
+        placed.flat_map do |dimension, (x, y)|
+          rows_of(dimension).each { |row| row.sheet, row.zone = number, sheet.paper.zone(x, y) }
+        end
+      end
+
+      # (Auxiliary sizes are none: GEN-05. Centre lines, datums and the like are nothing to be measured.)
+      def inspected?(dimension)
+        !dimension.wording&.brackets && Drawings::Annotations.of(dimension).inspected?
+      end
+
+      def middle(builder, dimension)
+        boxes = builder.dimension_ink(dimension).ink.grep(Drafting::Ink::Text).map { |i| Drafting::Ink.box(i) }
+        boxes = builder.dimension_ink(dimension).ink.map { |i| Drafting::Ink.box(i) } if boxes.empty?
+        return 0.0, 0.0 if boxes.empty?
+
+        [[0, 2], [1, 3]].map { |low, high| (boxes.map { |b| b[low] }.min + boxes.map { |b| b[high] }.max) / 2 }
+      end
+
+      # One of a size or a frame; of a callout one for each size in it.
+      def rows_of(dimension)
+        key = "dimension/#{dimension.id}"
+        words = Drawings::Annotations.words(@drawing.standard, dimension).to_s
+        kind = Drawings::Annotations.of(dimension)
+        parts = dimension.snapshot.parts
+        return parts.map { |p| row("#{key}+#{p.name}", words, p) } if parts
+
+        limits = kind.size? && !dimension.wording&.over? ? limits(dimension.snapshot, kind) : {}
+        [Row.new(key: key, what: kind.title, words: words, **limits)]
+      end
+
+      def row(key, words, part)
+        kind = Drawings::Annotations.all[part.kind]
+        Row.new(key: key, what: kind&.title || part.kind.tr('_', ' '), words: words, **limits(part, kind))
+      end
+
+      # Nominal and limits of a size: by its own tolerance, else by the general one (ISO 2768-1).
+      def limits(size, kind)
+        return {} unless size.value.is_a?(Numeric)
+
+        nominal = size.value.to_f
+        upper, lower, by = own(size, nominal) || general(nominal, kind)
+        {
+          nominal: nominal,
+          unit: kind && !kind.length? ? '°' : 'mm',
+          by: by,
+          upper: upper && (nominal + upper),
+          lower: lower && (nominal + lower)
+        }
+      end
+
+      def own(size, nominal)
+        given = size.tolerance.to_s
+        given.empty? ? nil : [*Tolerancing::Tolerance.parse(given).deviations(nominal), 'tolerance']
+      rescue Tolerancing::UnreadableTolerance, Tolerancing::Iso286::OutOfTables
+        nil
+      end
+
+      def general(nominal, kind)
+        table = kind&.general
+        allowed = table && Tolerancing::General.parse(@drawing.standard.general_tolerance)&.public_send(table, nominal)
+        allowed && [allowed, -allowed, 'general tolerance']
+      end
+    end
+  end
+end

@@ -1,0 +1,195 @@
+# frozen_string_literal: true
+
+require 'app_helper'
+require 'zip'
+require 'pdf-reader'
+
+# Issuing: the check, the packet and its digests, the revision letter, what held on a day, two packets compared.
+class PacketsTest < AppTest
+  def setup
+    super
+    App::Records::Packet.delete_all
+    FileUtils.rm_rf(App::PacketStore.folder)
+  end
+
+  MORNING = Time.utc(2026, 11, 20, 9)
+
+  def issue(drawing = drawn, reason: 'first issue', by: 'Ada Thorne', waiver: 'a test', time: MORNING, &block)
+    App::Actions::IssueDrawing.call(
+      drawing.reload,
+      reason: reason,
+      by: by,
+      waiver: waiver,
+      time: time,
+      &(block || ->(_) {})
+    )
+  end
+
+  def edit(drawing = drawn)
+    App::Actions::EditDrawing.call(drawing.reload, base: nil) do |v|
+      Nockplane::Drawings::AnnotationEdits.add_note(v, 's1', 'Deburr', 60, 60)
+    end
+  end
+
+  def zip(packet)
+    get "/packets/#{packet.id}/zip"
+    assert_equal packet.digest, Digest::SHA256.hexdigest(last_response.body)
+    Zip::InputStream.open(StringIO.new(last_response.body)) do |input|
+      found = {}
+      while (entry = input.get_next_entry)
+        found[entry.name] = input.read.to_s.b
+      end
+      found
+    end
+  end
+
+  def test_what_goes_out_and_its_digests
+    packet = issue
+    files = zip(packet)
+    assert_equal ['QI-2130 1.step', 'QI-2130-D rev A characteristics.csv', 'QI-2130-D rev A.pdf', 'manifest.json'],
+                 files.keys.sort
+    manifest = JSON.parse(files['manifest.json'])
+    assert_equal ['QI-2130-D', 'A', 'first issue', 'a test'],
+                 manifest.values_at('number', 'revision', 'reason', 'waiver')
+    manifest['files'].each do |f|
+      assert_equal f['digest'], Digest::SHA256.hexdigest(files.fetch(f['name'])), f['name']
+      assert_equal f['bytes'], files[f['name']].bytesize
+    end
+    text = PDF::Reader.new(StringIO.new(files['QI-2130-D rev A.pdf'])).pages.map(&:text).join
+    assert_includes text, '2026-11-20'
+    assert_includes text, 'Ada Thorne'
+    read = Nockplane::Formats::Step::Import.read(files['QI-2130 1.step']).model
+    assert_equal App::Workshop.source.model_of(lid.latest.recipe).solid.faces.size, read.solid.faces.size
+  end
+
+  def test_characteristics_are_numbered_with_zone_and_limits
+    packet = issue
+    rows = CSV.parse(zip(packet)['QI-2130-D rev A characteristics.csv'].force_encoding('UTF-8'), headers: true)
+    assert_equal (1..rows.size).map(&:to_s), rows.map { |r| r['No.'] }
+    # ISO 2768-m: up to 3 and 6 ±0.1, up to 30 ±0.2, up to 120 ±0.3; the length has a tolerance of its own.
+    assert_equal [
+      %w[100 100.2 99.8 tolerance],
+      ['6', '6.1', '5.9', 'general tolerance'],
+      ['16', '16.2', '15.8', 'general tolerance'],
+      ['3', '3.1', '2.9', 'general tolerance'],
+      ['50', '50.3', '49.7', 'general tolerance']
+    ].sort,
+                 rows.map { |r| r.values_at('Nominal', 'Upper limit', 'Lower limit', 'By') }.sort
+    rows.each { |r| assert_match(/\A[A-F][1-8]\z/, r['Zone']) }
+    assert_equal ['mm'], rows.map { |r| r['Unit'] }.uniq
+    first = packet.known_numbers
+    gone = drawn.value.dimensions.first
+    App::Actions::EditDrawing.call(drawn.reload, base: nil) do |_v|
+      Nockplane::Drawings::Edit.new('x', { "dimension/#{gone.id}" => nil })
+    end
+    again = issue(reason: 'less', time: MORNING + 86_400)
+    assert_equal first, again.known_numbers, 'numbers stay, also of what is gone'
+    left =
+      CSV.parse(
+        App::PacketStore.read(again.file('QI-2130-D rev B characteristics.csv')['digest']).force_encoding('UTF-8'),
+        headers: true
+      )
+    refute_includes left.map { |r| r['No.'].to_i }, first["dimension/#{gone.id}"]
+  end
+
+  def test_issued_it_begins_the_next_letter_with_the_first_edit
+    issue
+    assert_equal %w[issued A], [drawn.reload.value.meta.state, drawn.value.meta.revision]
+    assert_nil drawn.undoable, 'what was issued is not taken back'
+    assert_equal 'A', drawn.value.meta.history.last['index']
+    edit
+    assert_equal ['in work', 'B'], [drawn.reload.value.meta.state, drawn.value.meta.revision]
+    assert_nil drawn.value.meta.fields['date'], 'the date was of the issue before'
+    edit
+    assert_equal 'B', drawn.reload.value.meta.revision
+    2.times { App::Actions::TakeBack.undo(drawn.reload) }
+    assert_equal %w[issued A],
+                 [drawn.reload.value.meta.state, drawn.value.meta.revision],
+                 'taken back it is what was issued'
+    again = assert_raises(App::Refused) { issue }
+    assert_match(/is issued as A and was not changed since/, again.message)
+  end
+
+  def test_a_packet_never_changes
+    packet = issue
+    before = zip(packet)
+    edit
+    revise(lid, 'thick: 6', 'thick: 9')
+    App::Actions::UpdateDrawings.call([drawn.reload])
+    assert_equal before, zip(packet.reload)
+    assert_raises(ActiveRecord::ReadOnlyRecord) { packet.update!(title: 'Another') }
+    assert_raises(ActiveRecord::ReadOnlyRecord) { packet.destroy }
+    get "/packets/#{packet.id}"
+    assert_includes last_response.body, 'their digests agree'
+    path = App::PacketStore.path(packet.listing[0]['digest'])
+    File.write(path, 'spoilt')
+    get "/packets/#{packet.id}"
+    assert_includes last_response.body, 'no longer what was issued'
+    get "/packets/#{packet.id}/files/#{ERB::Util.url_encode(packet.listing[0]['name'])}"
+    assert_equal 500, last_response.status
+    assert_match(/was changed on the disk/, last_response.body)
+  end
+
+  def test_the_check_must_be_clean_or_waived_with_a_reason
+    drawn
+    revise(lid, 'sink: 3', 'sink: 4')
+    told = assert_raises(App::Refused) { issue(waiver: '') }
+    assert_match(/is behind its model \(1 → 2\)/, told.message)
+    assert_equal 0, App::Records::Packet.count
+    assert_equal 'in work', drawn.reload.value.meta.state
+    packet = issue(waiver: 'the old lid is made up first')
+    assert_includes packet.told.map(&:first), 'behind'
+    get "/packets/#{packet.id}"
+    assert_includes last_response.body, 'the old lid is made up first'
+    assert_match(/say who approves/i, assert_raises(App::Refused) { issue(by: ' ') }.message)
+  end
+
+  def test_changed_while_it_is_made_nothing_is_issued
+    told = assert_raises(App::Refused) { issue { |_| edit if drawn.reload.version == 1 || drawn.value.notes.empty? } }
+    assert_match(/was changed while its packet was made/, told.message)
+    assert_equal 0, App::Records::Packet.count
+    assert_equal 'in work', drawn.reload.value.meta.state
+  end
+
+  def test_what_held_on_a_day_and_what_changed_between_two
+    first = issue
+    revise(lid, 'value: 100', 'value: 120')
+    App::Actions::UpdateDrawings.call([drawn.reload])
+    edit
+    second = issue(reason: 'longer', time: MORNING + (5 * 86_400))
+    { '2026-11-19' => [], '2026-11-20' => ['A'], '2026-11-24' => ['A'], '2026-11-25' => ['B'] }.each do |day, letters|
+      assert_equal letters, App::Records::Packet.on(Date.parse(day)).map(&:letter), day
+      get "/packets?on=#{day}"
+      assert_equal 200, last_response.status
+    end
+    get '/packets?on=tomorrow'
+    assert_equal 422, last_response.status
+    get "/packets/#{second.id}"
+    assert_includes last_response.body, 'Against revision A'
+    assert_includes last_response.body, '<td>note</td>'
+    changes = App::Presenters::PacketPage.new(second).changes
+    assert_includes changes.map { |c| [c.what, c.before, c.after] }, ['note', nil, 'Deburr']
+    assert(changes.any? { |c| c.before.to_s.include?('100') && c.after.to_s.include?('120') })
+    get "/packets/#{first.id}/sheets/s1.svg"
+    assert_includes last_response.body, '<svg'
+    refute_includes last_response.body, 'Deburr'
+    get "/packets/#{second.id}?against=#{first.id}"
+    assert_equal 200, last_response.status
+  end
+
+  def test_from_the_page_by_a_worker
+    get "/drawings/#{drawn.slug}/issue"
+    assert_includes last_response.body, 'What goes out'
+    post_form "/drawings/#{drawn.slug}/issue", reason: 'for production', by: 'Ada Thorne', waiver: 'demo'
+    assert_match(%r{/runs/\d+}, last_response.location)
+    App::Queue.work_off
+    run = App::Records::Run.last
+    assert_equal ['done', "/packets/#{App::Records::Packet.last.id}"], [run.state, run.href]
+    get '/packets'
+    assert_includes last_response.body, 'for production'
+    get "/drawings/#{drawn.slug}/issue"
+    assert_includes last_response.body, 'was not changed since'
+    get '/packets/999'
+    assert_equal 404, last_response.status
+  end
+end
