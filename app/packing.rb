@@ -18,7 +18,14 @@ module App
     # Names of what will be in it, in words: [[name, what it is], ...].
     def self.contents(value)
       stem = stem(value)
-      models = models(value).map { |m| ["#{m[:stem]}.step", "#{m[:name]}, revision #{m[:revision]}, as STEP AP242"] }
+      models =
+        models(value).flat_map do |m|
+          shown = "#{m[:name]}, revision #{m[:revision]}"
+          [
+            ["#{m[:stem]}.step", "#{shown}, as STEP AP242"],
+            ["#{m[:stem]}.html", "#{shown}, as a 3D page that opens without a network"]
+          ]
+        end
       lists = lists(value).map { |t| ["#{stem} #{t.kind}#{" #{t.id}" if lists(value).size > 1}.csv", t.kind] }
       [
         ["#{stem}.pdf", "#{value.sheets.size} #{value.sheets.size == 1 ? 'sheet' : 'sheets'}"],
@@ -32,24 +39,29 @@ module App
     def self.stem(value) = SeriesPaper.stem("#{value.meta.number} rev #{value.meta.revision}")
     def self.lists(value) = value.tables.select { |t| t.kind == Nockplane::Drawings::Tables::PartsList::NAME }
 
-    # What the drawing shows: [{ number:, name:, slug:, revision:, variant:, note:, stem: }].
+    # What the drawing shows, each model at every revision that a view has: [{ number:, name:, slug:, revision:,
+    # variant:, note:, stem:, binding: }].
     def self.models(value)
-      value.bindings.filter_map do |binding|
-        revision = value.views.select { |v| v.binding == binding.id }.map(&:revision).max or next
+      value.bindings.flat_map do |binding|
         record = Records::Model.unscoped.find(binding.model)
-        name = [record.number || record.slug, binding.variant, revision].compact.join(' ')
-        {
-          number: record.number,
-          name: record.name,
-          slug: record.slug,
-          revision: revision,
-          variant: binding.variant,
-          note: record.revisions.find_by(number: revision)&.note,
-          stem: SeriesPaper.stem(name),
-          binding: binding.id
-        }
+        revisions = value.views.select { |v| v.binding == binding.id }.map(&:revision).uniq.sort
+        revisions.map { |revision| shown(record, binding, revision) }
       end
     end
+
+    def self.shown(record, binding, revision)
+      {
+        number: record.number,
+        name: record.name,
+        slug: record.slug,
+        revision: revision,
+        variant: binding.variant,
+        note: record.revisions.find_by(number: revision)&.note,
+        stem: SeriesPaper.stem([record.number || record.slug, binding.variant, revision].compact.join(' ')),
+        binding: binding.id
+      }
+    end
+    private_class_method :shown
 
     def numbers = @characteristics.numbers
 
@@ -88,7 +100,11 @@ module App
     def entries
       [
         ["#{stem}.pdf", 'application/pdf', -> { Nockplane::Formats::Pdf.write(scenes, created: @time) }],
-        *Packing.models(@value).map { |m| ["#{m[:stem]}.step", 'model/step', -> { step(m) }] },
+        *Packing
+          .models(@value)
+          .flat_map do |m|
+            [["#{m[:stem]}.step", 'model/step', -> { step(m) }], ["#{m[:stem]}.html", 'text/html', -> { page(m) }]]
+          end,
         *Packing.lists(@value).map { |t| [list_name(t), 'text/csv', -> { Presenters::PartsShown.csv(@value, t) }] },
         ["#{stem} characteristics.csv", 'text/csv', -> { characteristics }]
       ]
@@ -112,11 +128,10 @@ module App
     end
 
     def step(model)
-      subject = @value.binding(model[:binding]).subject(model[:revision])
       io = StringIO.new
       Exporting.write(
         io,
-        Workshop.source.text(subject),
+        Workshop.source.text(subject(model)),
         Workshop.source,
         'step',
         name: "#{model[:stem]}.step",
@@ -124,6 +139,46 @@ module App
       )
       io.string
     end
+
+    # The 3D page of a model.
+    def page(model)
+      meta = @value.meta
+      SolidPage.new(
+        subject(model),
+        facts: {
+          title: meta.title,
+          number: meta.number,
+          revision: meta.revision,
+          issued: @time.strftime('%Y-%m-%d'),
+          by: meta.history.last['by'],
+          reason: meta.history.last['description'],
+          shows: [model[:number], model[:name], model[:variant], "revision #{model[:revision]}"].compact.join(', ')
+        },
+        looks: Records::Model.unscoped.find_by(slug: model[:slug]).own_looks.to_h { |l| [l['name'], l['sight']] },
+        characteristics: said_of(model),
+        parts: parts(model)
+      ).html
+    end
+
+    # [[number, words, limits, faces], ...] of the characteristics that views of a model say.
+    def said_of(model)
+      @characteristics.rows.filter_map do |row|
+        dimension = @value.dimension(row.key[%r{/([^+]+)}, 1])
+        next unless @value.view(dimension.view).binding == model[:binding]
+
+        limits = [row.upper, row.lower].compact.map { |v| format('%.4f', v).sub(/\.?0+\z/, '') }.join(' / ')
+        [row.number, row.words, limits, dimension.snapshot.faces]
+      end
+    end
+
+    # The parts list of the sheet that shows a model; nil when there is none.
+    def parts(model)
+      table = Packing.lists(@value).find { |t| @value.sheet(t.sheet)&.binding == model[:binding] } or return nil
+      furniture = Nockplane::Drawings::Furniture.new(@value, @value.sheet(table.sheet), Workshop.source)
+      { headers: table.columns.map { |c| c['title'] }, rows: furniture.texts(table) }
+    end
+
+    def subject(model) = @value.binding(model[:binding]).subject(model[:revision])
 
     def characteristics
       headers, *rows = @characteristics.table

@@ -3,14 +3,15 @@
 import * as THREE from 'three';
 import { OrbitControls } from '/vendor/three/controls/OrbitControls.js';
 import { GLTFLoader } from '/vendor/three/loaders/GLTFLoader.js';
+import { bare } from './explosion.js';
 
 // Eye directions in glTF axes (Y up; model Z up becomes Y, model Y becomes -Z).
 const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: [1, 0, 0], iso: [-1, 1, 1] };
 
 /**
  * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera) }) returns { load(url,
- * afresh), look(name), seen(), paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera, alone), stage }: afresh
- * looks at the whole again; stage is what exploding.js works on.
+ * afresh), look(name), measure(), seen(), paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera, alone), stage }: afresh
+ * looks at the whole again, measure() tells how large it is now; stage is what exploding.js works on.
  */
 export function mount(element, { onFace, onBusy, onError, onTurn }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
@@ -83,6 +84,16 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     draw();
   }
 
+  // How large the whole is, and where its middle.
+  function measure() {
+    const box = new THREE.Box3().setFromObject(part);
+    size = box.getSize(new THREE.Vector3()).length() || 1;
+    controls.target.copy(box.getCenter(new THREE.Vector3()));
+    camera.near = size / 100;
+    camera.far = size * 50;
+    camera.updateProjectionMatrix();
+  }
+
   function adopt(gltf, keep) {
     if (part) scene.remove(part);
     part = gltf.scene;
@@ -103,12 +114,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
       mesh.material = plain(mesh);
     });
     scene.add(part);
-    const box = new THREE.Box3().setFromObject(part);
-    size = box.getSize(new THREE.Vector3()).length() || 1;
-    controls.target.copy(box.getCenter(new THREE.Vector3()));
-    camera.near = size / 100;
-    camera.far = size * 50;
-    camera.updateProjectionMatrix();
+    measure();
     if (!keep) look('iso');
     draw();
     element.dataset.faces = faces.reduce(
@@ -170,8 +176,13 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
   }
 
   // What exploding.js works on: components by their paths without numbers of a pattern.
-  const bare = (path) => path.replace(/\[[^\]]*\]/g, '');
   const shown = (paths) => [...instances].filter(([path]) => paths.includes(bare(path))).map(([, found]) => found);
+  function shifted({ node, home }, vector) {
+    node.position.copy(home);
+    if (!vector) return;
+    const local = node.parent.worldToLocal(vector.clone()).sub(node.parent.worldToLocal(new THREE.Vector3()));
+    node.position.add(local);
+  }
   const stage = {
     element: renderer.domElement,
     scene,
@@ -191,14 +202,15 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     },
     // Components shifted from where the file has them, by a vector of the picture; null puts them back.
     shift(paths, vector) {
-      shown(paths).forEach(({ node, home }) => {
-        node.position.copy(home);
-        if (!vector) return;
-        const local = node.parent.worldToLocal(vector.clone()).sub(node.parent.worldToLocal(new THREE.Vector3()));
-        node.position.add(local);
-      });
+      shown(paths).forEach((found) => shifted(found, vector));
       draw();
     },
+    // The same of one instance, by its whole path and three numbers.
+    shiftOne(path, by) {
+      shifted(instances.get(path), by && new THREE.Vector3(...by));
+      draw();
+    },
+    instances: () => [...instances.keys()],
   };
 
   const TURNS = { ArrowLeft: [-0.15, 0], ArrowRight: [0.15, 0], ArrowUp: [0, -0.15], ArrowDown: [0, 0.15] };
@@ -236,6 +248,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
       );
     },
     look,
+    measure,
     stage,
     // How the part is seen now, in the model's axes (Z up): { direction, up }.
     seen() {

@@ -46,7 +46,13 @@ class PacketsTest < AppTest
   def test_what_goes_out_and_its_digests
     packet = issue
     files = zip(packet)
-    assert_equal ['QI-2130 1.step', 'QI-2130-D rev A characteristics.csv', 'QI-2130-D rev A.pdf', 'manifest.json'],
+    assert_equal [
+      'QI-2130 1.html',
+      'QI-2130 1.step',
+      'QI-2130-D rev A characteristics.csv',
+      'QI-2130-D rev A.pdf',
+      'manifest.json'
+    ],
                  files.keys.sort
     manifest = JSON.parse(files['manifest.json'])
     assert_equal ['QI-2130-D', 'A', 'first issue', 'a test'],

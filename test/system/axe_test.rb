@@ -69,6 +69,8 @@ class AxeTest < SystemTest
         done: 1,
         items: JSON.generate([{ what: 'QI-1', slug: 'a', state: 'done', words: '3 views updated' }])
       )
+    packet =
+      App::Actions::IssueDrawing.call(drawn.reload, reason: 'first', by: 'Ada Thorne', waiver: 'one size follows') { |_| }
     [
       '/',
       '/models',
@@ -84,6 +86,9 @@ class AxeTest < SystemTest
       '/search?q=lid',
       '/search?q=nothing',
       "/runs/#{run.id}",
+      "/drawings/#{drawn.slug}/issue",
+      '/packets',
+      "/packets/#{packet.id}",
       '/drawings/none'
     ].then { |paths| assert_accessible(*paths) }
   end
