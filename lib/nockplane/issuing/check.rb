@@ -27,6 +27,9 @@ module Nockplane
         unlisted: ['parts list', ->(l) { l.words }, ->(l) { "table/#{l.table}" }]
       }.freeze
 
+      # Where what is missing or said twice is seen.
+      SIZES = 'house/complete'
+
       # docket: Linking::Docket; parts: [Linking::Completeness::Part]; names: { binding id => name of its model }.
       def initialize(docket, parts = [], names: {})
         @docket = docket
@@ -55,10 +58,10 @@ module Nockplane
         missing, twice = part.report.missing.size, part.report.twice.size
         found = []
         if missing.positive?
-          found << Finding.new('missing', "#{count(missing, 'size')} of #{name} #{be(missing)} missing", nil)
+          found << Finding.new('missing', "#{count(missing, 'size')} of #{name} #{be(missing)} missing", SIZES)
         end
         if twice.positive?
-          found << Finding.new('twice', "#{count(twice, 'size')} of #{name} #{be(twice)} said twice", nil)
+          found << Finding.new('twice', "#{count(twice, 'size')} of #{name} #{be(twice)} said twice", SIZES)
         end
         found
       end
