@@ -39,6 +39,9 @@ module App
         'current' => 'current'
       }.freeze
 
+      # { drawing id => revision letter that was issued last }.
+      def issued = @issued ||= Records::Packet.order(:issued_at).pluck(:drawing_id, :letter).to_h
+
       def models = @models ||= Records::Model.order(:number, :name).to_a
       def drawn_models = single_models.select { |m| cells(m).any? { |c| shown?(c.state) } }
       def bare_models = shown?('empty') ? single_models.reject { |m| cells(m).any? || purchased?(m) } : []

@@ -193,6 +193,8 @@ class PacketsTest < AppTest
     assert_equal ['done', "/packets/#{App::Records::Packet.last.id}"], [run.state, run.href]
     get '/packets'
     assert_includes last_response.body, 'for production'
+    get '/'
+    assert_includes last_response.body, 'issued as A'
     get "/drawings/#{drawn.slug}/issue"
     assert_includes last_response.body, 'was not changed since'
     get '/packets/999'
