@@ -102,6 +102,33 @@ class CompletingTest < CoreTest
     assert_empty report(noted, source).missing
   end
 
+  # A rule means sizes of its kind, the model's own where it has them: a part of a recipe is made complete by rules too.
+  def test_rules_alone_make_a_recipe_complete_with_the_models_own_sizes
+    text =
+      "nockplane: recipe/1\nname: Plate\nfeatures:\n  - {id: plate, type: extrude, profile: {kind: rectangle, " \
+        "width: 80, height: 50}, depth: 12}\n" \
+        "  - {id: bore, type: hole, on: plate/end.end, at: [10, 5], diameter: 9, through: true}\n"
+    source = Products::Source.new { text }
+    drawing = completed(source, rules: Linking::SizeRules.parse('linear,holes'))
+    assert_complete drawing, source
+    ids = drawing.dimensions.map(&:dimension)
+    %w[plate.profile.width plate.profile.height plate.depth bore.diameter].each { |id| assert_includes ids, id }
+    assert_empty completed(source, rules: Linking::SizeRules.parse('holes')).dimensions.map(&:dimension) -
+                   ['bore.diameter']
+    running = completed(source, rules: Linking::SizeRules.parse('running,holes'))
+    assert_empty report(running, source).missing
+  end
+
+  # Also when the last round put it there.
+  def test_what_was_added_and_says_what_others_say_is_dropped
+    text =
+      "nockplane: recipe/1\nname: Nut\nfeatures:\n  - {id: b, type: extrude, profile: {kind: polygon, sides: 6, " \
+        "across_flats: 57.5}, depth: 8.5, draft: 3}\n" \
+        "  - {id: f0, type: rib, on: b/end.end, path: [[-9.5, -5], [7, 0], [16.5, 6.5]], thickness: 1.5, depth: 7.5}\n"
+    source = Products::Source.new { text }
+    assert_empty report(completed(source), source).twice
+  end
+
   def test_rules_that_do_not_exist
     error = assert_raises(Nockplane::Error) { Linking::SizeRules.parse('model,curves') }
     assert_equal "there is no rule 'curves' for dimensions; use model, linear, holes, arcs, running", error.message

@@ -22,7 +22,8 @@ module Nockplane
 
           drawing = drawing.apply(edit)
         end
-        drawing
+        twice = new(drawing, source).said_twice
+        twice ? drawing.apply(twice) : drawing
       end
 
       def initialize(drawing, source, only: ->(_) { true })
@@ -50,6 +51,12 @@ module Nockplane
         return nil if doubles.empty? && ready.empty?
 
         Drawings::Edit.new('Completed', changes(ready, doubles))
+      end
+
+      # Edit that drops what is measured only and says what others say; nil when nothing does.
+      def said_twice
+        doubles = parts.flat_map { |p| p.report.twice }.map(&:saying).select { |id| measured?(id) }
+        doubles.empty? ? nil : Drawings::Edit.new('Doubles dropped', doubles.to_h { |id| ["dimension/#{id}", nil] })
       end
 
       # Edit adding proposals by the ids of their dimensions, or a Refusal.

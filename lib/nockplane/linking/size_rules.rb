@@ -2,11 +2,12 @@
 
 module Nockplane
   module Linking
-    # Which sizes a drawing is given by itself: "model" (those of the model), and of what is measured "linear"
-    # (distances), "holes" (diameters, pitch circles, depths), "arcs" (radii, chamfers, angles); "running": distances
-    # from one base on one line (DIM-42).
+    # Which sizes a drawing is given by itself: "model" (all those of the model), "linear" (distances), "holes"
+    # (diameters, pitch circles, depths), "arcs" (radii, chamfers, angles), the model's own where it has them, else
+    # measured; "running": distances, from one base on one line (DIM-42).
     class SizeRules
       NAMES = %w[model linear holes arcs running].freeze
+      LINEAR = 'linear'
 
       # text: names with commas between. Raises Nockplane::Error.
       def self.parse(text)
@@ -28,9 +29,10 @@ module Nockplane
 
       # Is a ModelDimension to be put on the drawing?
       def want?(dimension)
-        return @names.include?('model') unless dimension.reference?
+        return true if @names.include?('model') && !dimension.reference?
 
-        @names.include?(Drawings::Annotations.of(dimension).rule.to_s)
+        rule = Drawings::Annotations.of(dimension).rule.to_s
+        @names.include?(rule) || (running? && rule == LINEAR)
       end
     end
   end

@@ -39,16 +39,19 @@ module Nockplane
 
       # Oriented rectangles of words with their owners: [[corners, owner], ...].
       def rectangles
-        @rectangles ||= @groups.flat_map do |g|
-          next [] if furniture?(g)
+        @rectangles ||=
+          @groups.flat_map do |g|
+            next [] if furniture?(g)
 
-          g.items.grep(Drafting::Ink::Text).map { |t| [shrunk(Drafting::Ink.text_corners(t, BELOW)), g.owner] } +
-            (
-              g.owner.start_with?('dimension/') ?
-                g.items.select { |i| box?(i) }.map { |i| [shrunk(i.points), g.owner] } :
-                []
-            )
-        end
+            g.items.grep(Drafting::Ink::Text).map { |t| [shrunk(Drafting::Ink.text_corners(t, BELOW)), g.owner] } +
+              (
+                if g.owner.start_with?('dimension/')
+                  g.items.select { |i| box?(i) }.map { |i| [shrunk(i.points), g.owner] }
+                else
+                  []
+                end
+              )
+          end
       end
 
       # The box of a tolerance frame or of a datum letter.
@@ -64,9 +67,12 @@ module Nockplane
 
       def words_on_words
         meeting = near_pairs.lazy.select { |(a, _), (b, _)| Convex.meet?(a, b) }.first(MOST * MOST)
-        meeting.uniq { |(_, one), (_, other)| [one, other] }.first(MOST).map do |(a, one), (b, other)|
-          Overlap.new(one, other, Convex.common_area(a, b), "#{name(one)} and #{name(other)} stand on each other")
-        end
+        meeting
+          .uniq { |(_, one), (_, other)| [one, other] }
+          .first(MOST)
+          .map do |(a, one), (b, other)|
+            Overlap.new(one, other, Convex.common_area(a, b), "#{name(one)} and #{name(other)} stand on each other")
+          end
       end
 
       # Pairs of rectangles of two owners whose boxes meet.
@@ -90,10 +96,12 @@ module Nockplane
 
       # [[x0, y0, x1, y1, owner], ...] of all strokes; centre lines are left out, which words may interrupt.
       def segments
-        @groups.reject { |g| furniture?(g) }.flat_map do |g|
-          strokes = g.items.select { |i| Drafting::Ink.stroke?(i) && i.layer != @centre }
-          strokes.flat_map { |i| Drafting::Ink.chords(i).each_cons(2).map { |p, q| [*p, *q, g.owner] } }
-        end
+        @groups
+          .reject { |g| furniture?(g) }
+          .flat_map do |g|
+            strokes = g.items.select { |i| Drafting::Ink.stroke?(i) && i.layer != @centre }
+            strokes.flat_map { |i| Drafting::Ink.chords(i).each_cons(2).map { |p, q| [*p, *q, g.owner] } }
+          end
       end
 
       # Views on each other and on furniture; words on furniture.
@@ -114,9 +122,11 @@ module Nockplane
       def box_overlap((one, a), (other, b))
         w = [a[2], b[2]].min - [a[0], b[0]].max
         h = [a[3], b[3]].min - [a[1], b[1]].max
-        w > TOUCH && h > TOUCH ?
-          Overlap.new(one, other, (w * h).round(3), "#{name(one)} stands on #{name(other)}") :
+        if w > TOUCH && h > TOUCH
+          Overlap.new(one, other, (w * h).round(3), "#{name(one)} stands on #{name(other)}")
+        else
           nil
+        end
       end
 
       def outside
@@ -126,6 +136,12 @@ module Nockplane
           .map { |owner, _| Overlap.new(owner, 'frame', 0.0, "#{name(owner)} leaves the drawing space") }
       end
 
+      # The words that stand in a thing.
+      def lettered(owner)
+        found = @groups.select { |g| g.owner == owner }.flat_map(&:items)
+        found.grep(Drafting::Ink::Text).map(&:string).join(' ')
+      end
+
       # What a thing is called in a sentence.
       def name(owner)
         return 'a letter of the hole table' if owner.start_with?('holes/')
@@ -133,11 +149,16 @@ module Nockplane
 
         cell = @drawing.cells[owner.split(':')[0]]
         case cell
-        when Dimension then "“#{Annotations.words(@drawing.standard, cell)}”"
-        when Note then "the note “#{cell.text.lines.first.to_s.strip[0, 30]}”"
-        when Block then 'the title block'
-        when Table then "the #{Tables.of(cell).title}"
-        else cell.respond_to?(:name) ? cell.name : owner
+        when Dimension
+          "“#{Annotations.words(@drawing.standard, cell)}”"
+        when Note
+          cell.item ? "balloon #{lettered(owner)}" : "the note “#{cell.text.lines.first.to_s.strip[0, 30]}”"
+        when Block
+          'the title block'
+        when Table
+          "the #{Tables.of(cell).title}"
+        else
+          cell.respond_to?(:name) ? cell.name : owner
         end
       end
     end
