@@ -37,6 +37,7 @@ module App
 
       def packet(&told)
         version, before = @drawing.version, @drawing.value
+        unused(before.meta.revision)
         check = checked
         edit = Nockplane::Issuing::Issue.edit(before, date: @time.strftime('%Y-%m-%d'), by: @by, reason: @reason)
         raise Refused, edit.reason if edit.is_a?(Nockplane::Drawings::Refusal)
@@ -48,6 +49,16 @@ module App
       end
 
       private
+
+      # (A letter that a person set back stands for what the shop has already.)
+      def unused(letter)
+        issued = Records::Packet.find_by(drawing_id: @drawing.id, letter: letter) or return
+        return if Nockplane::Issuing::Issue.issued?(@drawing.value)
+
+        raise Refused,
+              "Revision #{letter} was issued on #{issued.issued_at.strftime('%Y-%m-%d')} already. Give the drawing " \
+                "the revision #{Nockplane::Issuing::RevisionLetter.after(last.letter)} first."
+      end
 
       def checked
         IssueDrawing

@@ -112,8 +112,19 @@ class PacketsTest < AppTest
     assert_equal %w[issued A],
                  [drawn.reload.value.meta.state, drawn.value.meta.revision],
                  'taken back it is what was issued'
+    assert_equal 1, drawn.journal.count { |e| e.label.end_with?('; revision B begins') }
     again = assert_raises(App::Refused) { issue }
     assert_match(/is issued as A and was not changed since/, again.message)
+  end
+
+  def test_a_letter_is_issued_once
+    issue
+    edit
+    App::Actions::EditDrawing.call(drawn.reload, base: nil) do |v|
+      Nockplane::Drawings::Edit.put('set back', v.meta.dup.tap { |m| m.revision = 'A' })
+    end
+    told = assert_raises(App::Refused) { issue }
+    assert_match(/Revision A was issued on 2026-11-20 already. Give the drawing the revision B first/, told.message)
   end
 
   def test_a_packet_never_changes

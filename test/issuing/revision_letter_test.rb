@@ -49,7 +49,9 @@ class RevisionLetterTest < CoreTest
       'Y' => 'AA',
       'AY' => 'BA',
       '-' => 'A',
-      '01' => 'A'
+      '01' => '02',
+      '9' => '10',
+      'x1' => 'A'
     }.each { |before, after| assert_equal after, L.after(before) }
     assert_raises(ArgumentError) { L.after('YY') }
   end

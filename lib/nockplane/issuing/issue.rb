@@ -34,7 +34,7 @@ module Nockplane
         meta.state = IN_WORK
         meta.revision = RevisionLetter.after(drawing.meta.revision)
         meta.fields = meta.fields.except(*GIVEN)
-        Drawings::Edit.new(edit.label, edit.changes.merge('meta' => meta))
+        Drawings::Edit.new("#{edit.label}; revision #{meta.revision} begins", edit.changes.merge('meta' => meta))
       end
 
       # Fields that are an issue's own.

@@ -29,8 +29,12 @@ module Nockplane
         text.each_char.reduce(0) { |sum, letter| (sum * LETTERS.size) + LETTERS.index(letter) + 1 }
       end
 
-      # What comes after; of what is no letter (a house's own index) the first one.
-      def after(text) = valid?(text) ? of(number(text) + 1) : LETTERS[0]
+      # What comes after; of a number the next one, as wide (REV-08); of what is neither the first letter.
+      def after(text)
+        return of(number(text) + 1) if valid?(text)
+
+        text.to_s.match?(/\A\d{1,6}\z/) ? text.succ : LETTERS[0]
+      end
     end
   end
 end
