@@ -199,7 +199,7 @@ module App
       # What a component without a look of its own is shown as, in words.
       def rest_words(component)
         look = set_look(component)
-        look ? "as the display set: #{D::Views::PartLook::WORDS.fetch(look)}" : 'as the rest'
+        look ? "set: #{D::Views::PartLook::WORDS.fetch(look)}" : 'as the rest'
       end
 
       # Names of the model's display sets.

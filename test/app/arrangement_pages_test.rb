@@ -148,7 +148,7 @@ class ArrangementPagesTest < AppTest
     edit(drawing, do: 'display set', what: 'view/front', set: 'base alone')
     edit(drawing, do: 'state', what: 'view/plan', state: 'exploded')
     get "/drawings/#{drawing.slug}?select=view/front"
-    assert_includes last_response.body, 'as the display set: left out'
+    assert_includes last_response.body, 'set: left out'
     edit(drawing, do: 'part', what: 'view/front', component: 'top', look: 'whole')
     shown = Nockplane::Drawings::ShownModel.of(App::Workshop.source, drawing.reload.value, drawing.value.view('front'))
     assert_empty shown.left_out, 'the view itself says more than the set'

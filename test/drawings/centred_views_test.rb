@@ -40,4 +40,41 @@ class CentredViewsTest < CoreTest
     assert_equal [25.0], centres('front', 'visible')
     assert_equal [-25.0, 0.0, 25.0], centres('front', 'hidden')
   end
+
+  DISC = <<~R
+    nockplane: recipe/1
+    name: Disc
+    properties: {number: D}
+    features:
+      - {id: disc, type: extrude, profile: {kind: circle, diameter: 60}, depth: 10}
+      - {id: bore, type: hole, on: disc/end.end, at: [10, 0], diameter: 12, through: true}
+      - {id: notch, type: hole, on: disc/end.end, at: [0, 30], diameter: 8, through: true}
+  R
+  UNIT = <<~R
+    nockplane: assembly/1
+    name: Unit
+    components:
+      - {id: disc, model: D}
+      - {id: other, model: D, at: [80, 0]}
+    display_sets:
+      plain: {simple: [disc]}
+  R
+
+  # Simplified, a component goes without its bores and their centre marks; its outline stays whole, notches and all.
+  def test_a_simplified_component_goes_without_its_bores_and_keeps_its_outline
+    made = Products::Source.new(library: ->(_, _) { DISC }) { UNIT }
+    drawing =
+      Linking::FreshDrawing.of(Drawings::Template.all['a2-assembly'], 'u', 1, made, title: 'T', number: 'N', adopt: [])
+    drawing = drawing.apply(Drawings::Views::Shaping.new(drawing, made, 'plan').display_set('plain'))
+    builder = Drawings::SceneBuilder.new(drawing, 's1', made, shade: :known)
+    place = builder.place(drawing.view('plan'))
+    arcs = builder.scene.groups.find { |g| g.owner == 'view/plan' }.items.grep(Drafting::Ink::Arc)
+    found = ->(radius) { arcs.select { |a| (a.rx - (radius * place.scale)).abs < 1e-6 && a.layer == 'visible' } }
+    assert_equal [80.0 + 10], found[6].map { |a| place.image(*a.centre)[0].round(3) }, 'the bore of the other one alone'
+    notches = found[4].map { |a| [place.image(*a.centre)[0].round(3), (a.to - a.from).round(6)] }
+    one, other = [0.0, 80.0].map { |x| notches.select { |at, _| at == x }.map(&:last).sort }
+    assert_equal other, one, 'both are notched alike'
+    refute_empty one
+    assert_equal [0.0, 80.0], found[30].map { |a| place.image(*a.centre)[0].round(3) }.uniq.sort
+  end
 end

@@ -73,7 +73,7 @@ class ExplosionsSystemTest < SystemTest
     find('#shape-parts summary').click unless has_select?('display-set', wait: 1)
     select 'base alone', from: 'display-set'
     eventually('the set is shown') { drawing.reload.value.view('front').display_set == 'base alone' }
-    assert_text 'as the display set: left out'
+    assert_text 'set: left out'
   end
 
   # Paper places of a view's model points, in pixels of the screen.

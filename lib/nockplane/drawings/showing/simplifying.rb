@@ -24,14 +24,19 @@ module Nockplane
 
       private
 
-      # Is a face the wall of something hollow: does its material lie away from its axis?
+      # Is a face the wall of a bore: does it go all the way round (what is notched stays notched), its material away
+      # from its axis?
       def bore?(name)
         return @bores[name] if @bores.key?(name)
+
+        return @bores[name] = false unless full[name]
 
         facet = @shown.solid.facets_of(name).first
         surface = facet&.face&.surface
         @bores[name] = !surface.nil? && TURNED.include?(surface.kind) && inwards?(facet, surface)
       end
+
+      def full = @full ||= @shown.whole_axes.flat_map(&:faces).to_h { |name| [name, true] }
 
       def inwards?(facet, surface)
         corner = facet.loops[0][0]
