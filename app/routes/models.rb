@@ -119,6 +119,21 @@ module App
           ].join(', ')
         end
 
+        # Which faces the model's own sizes pin down; asked again until a worker has it.
+        app.get '/models/:slug/coverage' do
+          model = Records::Model.at(params['slug'])
+          revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
+          text = revision.recipe
+          key = "coverage-#{Digest::SHA256.hexdigest(text)[0, 20]}"
+          if Queue.left_to_worker?(key, Jobs::CoverageJob.new(text)) { Presenters::CoverageShown.known?(text) }
+            next json(waiting: true)
+          end
+
+          subject = Nockplane::Products::Subject.new(model.id, revision.number)
+          shown = Presenters::CoverageShown.new(text, Nockplane::Linking::FaceWords.in(Workshop.source, subject))
+          json states: shown.states, part: part(:_coverage, shown: shown)
+        end
+
         app.get '/trials/:digest.glb' do
           text = Workshop.trial_text(params['digest']) or
             raise Refused.new('This preview is no longer kept; make it again.', status: 404)

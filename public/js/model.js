@@ -5,6 +5,7 @@ import { get, post, tell } from './talk.js';
 import { watch } from './live.js';
 import { mount as mountExploding } from './exploding.js';
 import { mount as mountArrangement } from './arrangement.js';
+import { mount as mountCoverage } from './coverage.js';
 
 const page = document.querySelector('.model-page');
 const slug = page.dataset.model;
@@ -97,6 +98,9 @@ if (arrangement && viewer.stage)
     },
     onStep: (step) => arrangement.step(step),
   });
+
+if (byId('show-coverage'))
+  mountCoverage({ button: byId('show-coverage'), place: byId('coverage-place'), paint: (map) => viewer.paint?.(map) });
 
 function fault(error) {
   const place = byId('faults');

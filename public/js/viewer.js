@@ -8,10 +8,38 @@ import { bare } from './explosion.js';
 // Eye directions in glTF axes (Y up; model Z up becomes Y, model Y becomes -Z).
 const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: [1, 0, 0], iso: [-1, 1, 1] };
 
+// Materials of coverage (Linking::Coverage): bare has no fill, short a light diagonal hatch, pinned is filled, twice
+// has a cross hatch. Hatches lie in the picture, so that they are alike on every face.
+function coverage(plain) {
+  const hatched = (colour, crossed) => {
+    const material = plain.clone();
+    const [r, g, b] = new THREE.Color(colour).toArray().map((c) => c.toFixed(4));
+    material.onBeforeCompile = (shader) => {
+      const lines = crossed
+        ? 'min(mod(gl_FragCoord.x + gl_FragCoord.y, 11.0), mod(gl_FragCoord.x - gl_FragCoord.y, 11.0)) < 2.0'
+        : 'mod(gl_FragCoord.x + gl_FragCoord.y, 13.0) < 2.0';
+      shader.fragmentShader = shader.fragmentShader.replace(
+        '#include <color_fragment>',
+        `#include <color_fragment>\nif (${lines}) diffuseColor.rgb = vec3(${r}, ${g}, ${b});`,
+      );
+    };
+    material.customProgramCacheKey = () => `hatch ${colour} ${crossed}`;
+    return material;
+  };
+  const bare = plain.clone();
+  bare.color.set(0xfffdf7);
+  const pinned = plain.clone();
+  pinned.color.set(0x0f6e75);
+  const short = hatched(0x0f6e75, false);
+  const twice = hatched(0x7d2e68, true);
+  [short, twice].forEach((m) => m.color.set(0xfffdf7));
+  return { bare, short, pinned, twice };
+}
+
 /**
  * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera) }) returns { load(url,
- * afresh), look(name), measure(), seen(), paint({ face: 'new' | 'gone' | 'changed' }), turnTo(camera, alone), stage }: afresh
- * looks at the whole again, measure() tells how large it is now; stage is what exploding.js works on.
+ * afresh), look(name), measure(), seen(), paint({ face: what became of it, or its coverage }), turnTo(camera, alone),
+ * stage }: afresh looks at the whole again, measure() tells how large it is now; stage is what exploding.js works on.
  */
 export function mount(element, { onFace, onBusy, onError, onTurn }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
@@ -44,6 +72,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
   statuses.new.color.set(0x0f6e75);
   statuses.gone.color.set(0x7d2e68);
   statuses.changed.color.set(0x9fc7d8);
+  Object.assign(statuses, coverage(calm));
   let painted = {};
   const ink = new THREE.LineBasicMaterial({ color: 0x1c2b3a });
   let part = null;

@@ -44,7 +44,7 @@ class ScreensTest < SystemTest
     unit =
       App::Actions::AddModel.call(
         "nockplane: assembly/1\nname: Unit\ncomponents:\n  - {id: base, model: lid}\n  - {id: top, model: lid, " \
-        "offset: 30}\nexplode:\n  - {components: [top], direction: [0, 0, 1], distance: 60}\n"
+          "offset: 30}\nexplode:\n  - {components: [top], direction: [0, 0, 1], distance: 60}\n"
       )
     visit "/models/#{unit.slug}"
     assert_selector '#viewer[data-ready="yes"]'
@@ -53,6 +53,19 @@ class ScreensTest < SystemTest
     assert_selector '#viewer[data-ready="yes"]'
     click_link 'Lid', match: :first
     assert_selector 'h1', text: 'Lid'
+  end
+
+  def test_coverage_in_the_picture_and_in_words
+    lid
+    visit '/models/lid'
+    assert_selector '#viewer[data-ready="yes"]'
+    click_button 'Show it in the picture'
+    assert_text 'It is being worked out'
+    App::Queue.work_off
+    assert_selector '.coverage-key.pinned', text: 'pinned down'
+    assert_selector '.coverage-list li', minimum: 1
+    click_button 'Show it in the picture'
+    assert_no_selector '.coverage-key', visible: true
   end
 
   def test_find_box_by_keyboard
