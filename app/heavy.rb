@@ -16,6 +16,11 @@ module App
       nil
     end
 
+    # A chain of sizes between two faces (Presenters::ChainShown.of).
+    def chain(text, from, to, general, wanted)
+      Presenters::ChainShown.of(text, from, to, general: general, wanted: wanted)
+    end
+
     # What a change of a model that is not kept yet comes to (Presenters::Trial): { trial: ... }, or { faults:,
     # message:, partial: }.
     def trial(model_id, data)

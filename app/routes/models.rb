@@ -119,6 +119,18 @@ module App
           ].join(', ')
         end
 
+        # A chain of sizes between two faces.
+        app.get '/models/:slug/chain' do
+          model = Records::Model.at(params['slug'])
+          text = (params['revision'] ? model.revision(params['revision'].to_i) : model.latest).recipe
+          general = Presenters::ChainShown::CLASSES.key?(params['class']) ? params['class'] : nil
+          wanted = %w[least greatest].map { |key| params[key].to_s.strip.empty? ? nil : millimetres(params[key]) }
+          faces = %w[from to].map { |key| params[key].to_s.strip }
+          raise Refused, 'Name two faces.' if faces.any?(&:empty?)
+
+          json part: part(:_chain, chain: Apart.run('The chain', :chain, text, *faces, general, wanted))
+        end
+
         # Which faces the model's own sizes pin down; asked again until a worker has it.
         app.get '/models/:slug/coverage' do
           model = Records::Model.at(params['slug'])

@@ -6,12 +6,14 @@ import { watch } from './live.js';
 import { mount as mountExploding } from './exploding.js';
 import { mount as mountArrangement } from './arrangement.js';
 import { mount as mountCoverage } from './coverage.js';
+import { mount as mountChain } from './chain.js';
 
 const page = document.querySelector('.model-page');
 const slug = page.dataset.model;
 const byId = (id) => document.getElementById(id);
 const viewerPlace = byId('viewer');
 const faceWords = JSON.parse(byId('face-words').textContent);
+let pointed = null; // the face under the pointer
 let tried = null; // digest of what was tried and not kept
 let shownGlb = viewerPlace.dataset.glb; // address of what is shown, as made
 
@@ -37,6 +39,7 @@ const viewer = (() => {
   try {
     return mount(viewerPlace, {
       onFace: (name) => {
+        pointed = name;
         byId('face-name').textContent = (name && (faceWords[name] || name)) || 'Point at a face to see its name';
       },
       onBusy: (busy) => {
@@ -101,6 +104,16 @@ if (arrangement && viewer.stage)
 
 if (byId('show-coverage'))
   mountCoverage({ button: byId('show-coverage'), place: byId('coverage-place'), paint: (map) => viewer.paint?.(map) });
+
+if (byId('chain-form'))
+  mountChain({
+    form: byId('chain-form'),
+    place: byId('chain-place'),
+    pick: byId('chain-pick'),
+    picture: viewerPlace,
+    pointed: () => pointed,
+    paint: (map) => viewer.paint?.(map),
+  });
 
 function fault(error) {
   const place = byId('faults');

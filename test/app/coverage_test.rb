@@ -25,3 +25,28 @@ class CoveragePagesTest < AppTest
     refute_includes last_response.body, 'id="show-coverage"'
   end
 end
+
+# A chain of sizes on a model's page.
+class ChainPagesTest < AppTest
+  def chain(**asked)
+    get "/models/#{lid.slug}/chain", asked, { 'HTTP_ACCEPT' => 'application/json' }
+    JSON.parse(last_response.body)
+  end
+
+  def test_it_is_added_up_and_compared_with_what_is_wanted
+    found = chain(from: 'plate/end.start', to: 'plate/end.end', class: 'm', least: '5.8', greatest: '6,2')['part']
+    assert_includes found, 'plate.depth'
+    assert_includes found, '5.9 to'
+    assert_includes found, 'It is kept even at worst.'
+    assert_includes chain(from: 'plate/end.start', to: 'plate/end.end', class: 'm', least: '6')['part'],
+                    'It is not kept.'
+    assert_includes chain(from: 'plate/end.start', to: 'plate/end.end', class: '')['part'],
+                    'Without a tolerance: plate.depth'
+  end
+
+  def test_what_cannot_be_is_told
+    assert_includes chain(from: 'plate/side.left', to: 'plate/side.top')['part'], 'they are not parallel'
+    assert_equal 'Name two faces.', chain(from: 'plate/side.left', to: ' ')['error']
+    assert_equal 422, last_response.status
+  end
+end

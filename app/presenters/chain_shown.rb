@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module App
+  module Presenters
+    # A chain of sizes between two faces of a model, against the gap that is wanted, as plain data.
+    class ChainShown
+      CLASSES = { 'f' => 'fine', 'm' => 'medium', 'c' => 'coarse', 'v' => 'very coarse' }.freeze
+
+      # Plain data of a text's chain (see Linking::Chain): { problem: } or { nominal:, links:, worst:, likely:, loose:,
+      # verdict: }. general: class of ISO 2768-1, nil for none; wanted: [least or nil, greatest or nil], mm.
+      def self.of(text, from, to, general: 'm', wanted: [nil, nil])
+        source = Workshop.source
+        chain =
+          Nockplane::Linking::Chain.new(
+            source.model_of(text),
+            from,
+            to,
+            general: general,
+            sides: source.flats.sides(text)
+          )
+        chain.closed? ? plain(chain, wanted) : { 'problem' => chain.problem, 'nominal' => chain.nominal }
+      end
+
+      def self.plain(chain, wanted)
+        parts = chain.contributions
+        {
+          'nominal' => chain.nominal,
+          'links' => chain.links.map { |l| link(l, parts[l]) },
+          'worst' => chain.worst,
+          'likely' => chain.likely,
+          'loose' => chain.loose,
+          'verdict' => verdict(chain, wanted)
+        }
+      end
+
+      def self.link(link, part)
+        {
+          'id' => link.id,
+          'words' => link.words,
+          'share' => link.share,
+          'upper' => link.upper,
+          'lower' => link.lower,
+          'by' => link.by,
+          'part' => part
+        }
+      end
+
+      # Sentence on whether the gap wanted is kept; nil where none was given.
+      def self.verdict(chain, (least, greatest))
+        return nil if least.nil? && greatest.nil?
+        return 'It is kept even at worst.' if within?(chain.worst, least, greatest)
+
+        if within?(chain.likely, least, greatest)
+          'It is not kept at worst, but by the root of the sum of squares.'
+        else
+          'It is not kept.'
+        end
+      end
+
+      def self.within?((low, high), least, greatest)
+        (least.nil? || low >= least - 1e-9) && (greatest.nil? || high <= greatest + 1e-9)
+      end
+      private_class_method :plain, :link, :verdict, :within?
+    end
+  end
+end
