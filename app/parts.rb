@@ -14,13 +14,15 @@ module App
       found.to_h { |revision| [revision.model, reference(revision.recipe)] }.to_a
     end
 
-    # Those that stand on the file of the revision before one of all the file, where that was another file.
+    # Those that stand on another file of the model whose revision of all the file this is: that of the revision before,
+    # or an earlier one where they could not follow meanwhile.
     def behind(revision)
-      before = revision.model.revisions.find_by(number: revision.number - 1)&.recipe
-      was, is = [before, revision.recipe].map { |text| reference(text) }
-      return [] if was.nil? || is.nil? || was.part || was.file == is.file
+      is = reference(revision.recipe)
+      return [] if is.nil? || is.part
 
-      of_file(was.file).select { |model, its| model.latest.recipe == its.to_s }
+      before = revision.model.revisions.where('number < ?', revision.number).map { |r| reference(r.recipe)&.file }
+      found = (before.compact.uniq - [is.file]).flat_map { |digest| of_file(digest) }
+      found.select { |model, its| model.latest.recipe == its.to_s }.uniq(&:first)
     end
 
     def reference(text)

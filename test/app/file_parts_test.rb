@@ -68,6 +68,9 @@ class FilePartsTest < AppTest
     arrives(file(40, UNIT.sub(/  - {id: pins.*\n/, "  - {id: other, model: BLOCK, offset: 20}\n")))
     assert_equal 1, pin.reload.revisions.count
     assert_match(/has no part any more that is called/, App::Records::HoldUp.find_by(model: pin).reason)
+    arrives(file(44))
+    assert_equal 'follows Stand to revision 3', pin.reload.latest.note, 'it is there again'
+    assert_nil App::Records::HoldUp.find_by(model: pin)
   end
 
   def test_drawings_of_a_part_go_behind_when_the_file_moves_on
