@@ -4,6 +4,8 @@ module Nockplane
   module Products
     # Middle products by the digest of their inputs: models, linework, shading, axes. Pure computation behind a store.
     class Source
+      include Masses
+
       # The simplest store: keeps everything. The application's store also keeps it on disk.
       class MemoryStore
         def initialize = @kept = {}
@@ -147,43 +149,6 @@ module Nockplane
         modelled?(subject) && @store.known?(lines_key(subject, frame, opening))
       end
 
-      # Exact volume, area and centre (Mass.extrapolated); of an assembly by its parts.
-      def mass(text)
-        @store.fetch(key('mass', text)) { Ractor.make_shareable(weighed(text)) }
-      end
-
-      # The box of the true shape, mm.
-      def extent(text)
-        model = model_of(text)
-        model.assembled&.extent || Solids::Extent.of(model.solid)
-      end
-
-      # Has the exact volume been worked out before?
-      def weighed?(text) = @store.known?(key('mass', text))
-
-      # kg of a model by its density, of an assembly the sum of its components; nil when any density is not known.
-      def weight(text)
-        model = model_of(text)
-        return Modelling::Materials.mass(model.properties, mass(text).volume) unless Modelling::AssemblyRecipe.is?(text)
-
-        parts = Hash.new { |h, path| h[path] = @texts.at(text, path)&.then { |t| weight(t) } }
-        found = model.components.map { |c| parts[c.component] }
-        found.sum if found.all?
-      end
-
-      # Mass of a model in words for a title block, "0.123 kg": its property, else computed; nil when a density is not
-      # known.
-      def mass_words(subject)
-        text = @texts.of(subject)
-        words =
-          @store.fetch(key('mass-words', text)) do
-            weight(text).then { |kg| (kg ? "#{format('%.3f', kg)} kg" : '').freeze }
-          end
-        words.empty? ? nil : words
-      end
-
-      def mass_known?(subject) = @store.known?(key('mass-words', @texts.of(subject)))
-
       # The text of a subject.
       def text(subject) = @texts.of(subject)
 
@@ -269,15 +234,6 @@ module Nockplane
         return edge_set_of(text, explosion: subject.explosion) unless subject.flat?
 
         @store.fetch(key('edges', text, subject.state)) { Projection::EdgeSet.new(model(subject).solid) }
-      end
-
-      def weighed(text)
-        coarse = model_of(text)
-        alone = coarse.assembled && @parts_importer && Modelling::ImportReference.is?(text)
-        Weighing.of(
-          coarse,
-          alone ? @parts_importer.call(Modelling::ImportReference.parse(text), 2) : model_of(text, refine: 2)
-        )
       end
 
       # [EdgeSet, Transform, first vertex, first facet] of every part of an imported assembly; nil of a part.
