@@ -4,10 +4,10 @@ module App
   module Actions
     # Issues a drawing: the check, the revision letter and its line, the packet. All of it, or nothing.
     class IssueDrawing
-      # What the check tells of a drawing now. Returns an Issuing::Check.
-      def self.check(drawing)
+      # What the check tells of a drawing now; docket: where it is known already. Returns an Issuing::Check.
+      def self.check(drawing, docket = nil)
         value = drawing.value
-        docket = Nockplane::Linking::Docketing.of(value, Workshop.source, Sheetworks.latest)
+        docket ||= Nockplane::Linking::Docketing.of(value, Workshop.source, Sheetworks.latest)
         parts = Nockplane::Linking::Completeness.new(value, Workshop.source).parts
         names = value.bindings.to_h { |b| [b.id, Records::Model.unscoped.find(b.model).name] }
         Nockplane::Issuing::Check.new(docket, parts, names: names)

@@ -11,7 +11,13 @@ module App
       end
 
       def value = @record.value
-      def check = @check ||= Actions::IssueDrawing.check(@record)
+      def check
+        @check ||=
+          begin
+            docket, fresh = Standings.of(@record)
+            Actions::IssueDrawing.check(@record, (docket if fresh))
+          end
+      end
       def issued? = Nockplane::Issuing::Issue.issued?(value)
       def letter = value.meta.revision
       def contents = Packing.contents(value)

@@ -127,6 +127,20 @@ class PacketsTest < AppTest
     assert_match(/Revision A was issued on 2026-11-20 already. Give the drawing the revision B first/, told.message)
   end
 
+  # What was issued stays when the drawing goes, also for good.
+  def test_it_outlives_its_drawing
+    packet = issue
+    number = drawn.number
+    App::Actions::ThrowAway.drawing(drawn)
+    get "/packets/#{packet.id}"
+    assert_includes last_response.body, number
+    App::Actions::ThrowAway.empty(now: Time.now + (100 * 86_400))
+    assert_nil App::Records::Drawing.unscoped.find_by(id: packet.drawing_id)
+    get "/packets/#{packet.id}"
+    assert_includes last_response.body, 'the drawing is no longer here'
+    assert_includes last_response.body, 'their digests agree'
+  end
+
   def test_a_packet_never_changes
     packet = issue
     before = zip(packet)

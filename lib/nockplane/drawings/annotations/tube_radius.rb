@@ -18,6 +18,7 @@ module Nockplane
 
         def place_type(_measured, _frame) = Leader
         def says = :round
+        def general = nil
         def said_radius(measured) = measured.value
       end
     end
