@@ -11,6 +11,7 @@ module App
       end
 
       def value = @record.value
+
       def check
         @check ||=
           begin
@@ -18,6 +19,7 @@ module App
             Actions::IssueDrawing.check(@record, (docket if fresh))
           end
       end
+
       def issued? = Nockplane::Issuing::Issue.issued?(value)
       def letter = value.meta.revision
       def contents = Packing.contents(value)

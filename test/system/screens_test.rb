@@ -68,6 +68,22 @@ class ScreensTest < SystemTest
     assert_no_selector '.coverage-key', visible: true
   end
 
+  def test_a_chain_of_sizes_typed_and_picked
+    lid
+    visit '/models/lid'
+    assert_selector '#viewer[data-ready="yes"]'
+    fill_in 'chain-from', with: 'plate/end.start'
+    fill_in 'chain-to', with: 'plate/end.end'
+    fill_in 'chain-least', with: '5,95'
+    click_button 'Add them up'
+    assert_text 'It is not kept.'
+    assert_selector '#chain-place td', text: 'plate.depth'
+    find('[data-look="top"]').click
+    click_button 'Pick the faces'
+    find('#viewer').click
+    eventually('the face that was picked stands in the form') { find('#chain-from').value == 'plate/end.end' }
+  end
+
   def test_find_box_by_keyboard
     open_drawing
     find('body').send_keys('/')
