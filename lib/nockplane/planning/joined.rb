@@ -49,22 +49,22 @@ module Nockplane
 
       def id(kind, old) = @ids.fetch([kind, old], old)
 
-      # (A parent is a view, or a berth that stayed one.)
-      def parent(old) = @ids[[Drawings::View, old]] || @ids[[Drawings::Berth, old]] || old
+      # (A parent, or what a table lists, is a view, or a berth that stayed one.)
+      def view(old) = @ids[[Drawings::View, old]] || @ids[[Drawings::Berth, old]] || old
 
       def moved(cell)
         cell.dup.tap do |c|
           c.id = @ids.fetch([cell.class, cell.id])
           c.sheet = id(Drawings::Sheet, c.sheet) if c.respond_to?(:sheet) && c.sheet
           c.binding = id(Drawings::Binding, c[:binding]) if c.members.include?(:binding) && c[:binding]
-          c.view = id(Drawings::View, c.view) if c.respond_to?(:view) && c.view
-          c.parent = parent(c.parent) if c.respond_to?(:parent) && c.parent
+          c.view = view(c.view) if c.respond_to?(:view) && c.view
+          c.parent = view(c.parent) if c.respond_to?(:parent) && c.parent
           c.leaders = tips(c.leaders) if c.is_a?(Drawings::Note) && c.leaders
           named(c) if c.is_a?(Drawings::Sheet)
         end
       end
 
-      def tips(leaders) = leaders.map { |t| t.dup.tap { |x| x.view = id(Drawings::View, t.view) } }
+      def tips(leaders) = leaders.map { |t| t.dup.tap { |x| x.view = view(t.view) } }
 
       def named(sheet)
         sheet.name = sheet.title = @name
