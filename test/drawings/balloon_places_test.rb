@@ -26,6 +26,15 @@ class BalloonPlacesTest < Minitest::Test
     assert_equal 0, crossings(POINTS, found), 'IR-04'
   end
 
+  # Also of very many, scattered.
+  def test_a_hundred_are_uncrossed
+    random = Random.new(3)
+    points = Array.new(100) { [100 + (random.rand * 100), 100 + (random.rand * 60)] }
+    found = BalloonPlaces.new(OUTLINE, [-300.0, -300.0, 700.0, 700.0], [], 5.0).of(points)
+    assert_equal 100, found.uniq.size
+    assert_equal 0, crossings(points, found)
+  end
+
   def test_nothing_stands_on_what_is_there_or_off_the_sheet
     blocked = [[0.0, 161.0, 400.0, 280.0], [0.0, 0.0, 400.0, 99.0]]
     places(taken: blocked).each do |x, y|

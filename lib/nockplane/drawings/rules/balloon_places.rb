@@ -10,8 +10,10 @@ module Nockplane
       BETWEEN = 2.5
       ROWS = 4
       # Rounds in which two balloons change places while that makes leaders shorter or crosses fewer.
-      ROUNDS = 12
+      ROUNDS = 40
       CROSSED = 1000.0
+      # Free places that one whose leader crosses none is tried at.
+      NEAREST = 24
 
       # Where they stand: round the view, or in one row.
       SIDES = {
@@ -111,7 +113,11 @@ module Nockplane
         chosen
       end
 
+      # (Two leaders that cross are shorter in all when they change places: what is not shorter need not be tried.)
       def swapped?(points, chosen, i, j)
+        apart = apart(points[i], chosen[i]) + apart(points[j], chosen[j])
+        return false unless apart(points[i], chosen[j]) + apart(points[j], chosen[i]) < apart - 1e-6
+
         before = cost(points, chosen, [i, j])
         chosen[i], chosen[j] = chosen[j], chosen[i]
         return true if cost(points, chosen, [i, j]) < before - 1e-6
@@ -123,7 +129,12 @@ module Nockplane
       def moved?(points, chosen, i, left)
         at = chosen[i]
         before = cost(points, chosen, [i])
-        better = left.find { |p| (chosen[i] = p) && cost(points, chosen, [i]) < before - 1e-6 }
+        own = apart(points[i], at)
+        # (Where its leader crosses none, only a shorter one is better; else all are tried.)
+        free = before - own < CROSSED
+        tried = free ? left.select { |p| apart(points[i], p) < own - 1e-6 } : left
+        tried = tried.min_by(free ? NEAREST : left.size) { |p| apart(points[i], p) }
+        better = tried.find { |p| (chosen[i] = p) && cost(points, chosen, [i]) < before - 1e-6 }
         return (chosen[i] = at) && false unless better
 
         left.delete(better)
