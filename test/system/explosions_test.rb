@@ -94,6 +94,15 @@ class ExplosionsSystemTest < SystemTest
   end
 
   def click_at(x, y) = page.driver.browser.action.move_to_location(x, y).click.perform
+
+  # One stage after the other, each when it is asked for (points of the model in the front view).
+  def pick_and_place(drawing, first, edge, second, place)
+    assert_selector '#told', text: first
+    click_at(*pixels(drawing, 'front', *edge))
+    assert_selector '#told', text: second
+    click_at(*pixels(drawing, 'front', *place))
+  end
+
   def balloons(drawing) = drawing.reload.value.notes.select(&:item)
 
   def test_balloons_are_picked_one_by_one_put_in_a_row_and_stacked
@@ -103,18 +112,15 @@ class ExplosionsSystemTest < SystemTest
     drawing = App::Actions::CreateDrawing.call(model, 'a2-assembly')
     visit "/drawings/#{drawing.slug}?select=view/front"
     click_button 'Pick one part'
-    assert_selector '#told', text: 'Pick an edge of the part'
-    click_at(*pixels(drawing, 'front', -50, -25, 3))
-    click_at(*pixels(drawing, 'front', -62, -25, 10))
+    pick_and_place(drawing, 'Pick an edge of the part', [-50, -25, 3], 'Click where its balloon goes', [-62, -25, 10])
     eventually('the first stands') { balloons(drawing).size == 1 }
-    click_at(*pixels(drawing, 'front', -50, -25, 29))
-    click_at(*pixels(drawing, 'front', -66, -25, 40))
+    pick_and_place(drawing, 'Pick an edge of the part', [-50, -25, 29], 'Click where its balloon goes', [-66, -25, 40])
     eventually('the second stands') { balloons(drawing).size == 2 }
+    assert_selector '#told', text: 'Pick an edge of the part'
     find('body').send_keys(:escape)
     assert_selector 'legend', text: 'In a row along an edge'
     click_button 'Pick the edge'
-    click_at(*pixels(drawing, 'front', 50, -25, 3))
-    click_at(*pixels(drawing, 'front', 75, -25, 10))
+    pick_and_place(drawing, 'Pick the edge that they are to', [50, -25, 3], 'Click where the row goes', [75, -25, 10])
     eventually('they stand in one column') { balloons(drawing).map { |n| n.x.round(2) }.uniq.size == 1 }
     visit "/drawings/#{drawing.slug}?select=note/#{balloons(drawing)[1].id}"
     click_button 'Stack'
