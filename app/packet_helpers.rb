@@ -25,15 +25,7 @@ module App
     end
 
     def issued_svg(packet, sheet)
-      scene =
-        Nockplane::Drawings::SceneBuilder.new(
-          packet.value,
-          sheet.id,
-          Workshop.source,
-          fields: App.title_fields,
-          purpose: :print
-        ).scene
-      Nockplane::Formats::Svg.write(scene, standalone: true)
+      Nockplane::Formats::Svg.write(SheetFiles.scene(packet.value, sheet), standalone: true)
     end
 
     # A name as a part of an address.

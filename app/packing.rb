@@ -16,28 +16,7 @@ module App
     end
 
     # Names of what will be in it, in words: [[name, what it is], ...].
-    def self.contents(value)
-      stem = stem(value)
-      models =
-        models(value).flat_map do |m|
-          shown = "#{m[:name]}, revision #{m[:revision]}"
-          [
-            ["#{m[:stem]}.step", "#{shown}, as STEP AP242"],
-            ["#{m[:stem]}.html", "#{shown}, as a 3D page that opens without a network"]
-          ]
-        end
-      lists = lists(value).map { |t| ["#{stem} #{t.kind}#{" #{t.id}" if lists(value).size > 1}.csv", t.kind] }
-      [
-        ["#{stem}.pdf", "#{value.sheets.size} #{value.sheets.size == 1 ? 'sheet' : 'sheets'}"],
-        *models,
-        *lists,
-        ["#{stem} characteristics.csv", 'every size and tolerance to be inspected'],
-        ['manifest.json', 'digests of all']
-      ]
-    end
-
-    def self.stem(value) = SeriesPaper.stem("#{value.meta.number} rev #{value.meta.revision}")
-    def self.lists(value) = value.tables.select { |t| t.kind == Nockplane::Drawings::Tables::PartsList::NAME }
+    def self.contents(value) = new(value, nil).contents
 
     # What the drawing shows, each model at every revision that a view has: [{ number:, name:, slug:, revision:,
     # variant:, note:, stem:, binding: }].
@@ -64,10 +43,11 @@ module App
     private_class_method :shown
 
     def numbers = @characteristics.numbers
+    def contents = entries.map { |name, _, words, _| [name, words] } << ['manifest.json', 'digests of all']
 
     # [{ name:, kind:, bytes:, digest: }] as kept in the store, without the manifest; yields before each with its name.
     def files
-      entries.map do |name, kind, make|
+      entries.map do |name, kind, _, make|
         yield name
         bytes = make.call.b
         { name: name, kind: kind, bytes: bytes.bytesize, digest: PacketStore.put(bytes) }
@@ -94,37 +74,32 @@ module App
 
     private
 
-    def stem = Packing.stem(@value)
+    def stem = SeriesPaper.stem("#{@value.meta.number} rev #{@value.meta.revision}")
 
-    # [[name, media type, -> bytes], ...]
+    # What there is: [[name, media type, what it is in words, -> bytes], ...]
     def entries
+      sheets = @value.sheets.size
       [
-        ["#{stem}.pdf", 'application/pdf', -> { Nockplane::Formats::Pdf.write(scenes, created: @time) }],
-        *Packing
-          .models(@value)
-          .flat_map do |m|
-            [["#{m[:stem]}.step", 'model/step', -> { step(m) }], ["#{m[:stem]}.html", 'text/html', -> { page(m) }]]
-          end,
-        *Packing.lists(@value).map { |t| [list_name(t), 'text/csv', -> { Presenters::PartsShown.csv(@value, t) }] },
-        ["#{stem} characteristics.csv", 'text/csv', -> { characteristics }]
+        ["#{stem}.pdf", 'application/pdf', "#{sheets} #{sheets == 1 ? 'sheet' : 'sheets'}", -> { paper }],
+        *Packing.models(@value).flat_map { |m| model_entries(m) },
+        *lists.map { |t| [list_name(t), 'text/csv', t.kind, -> { Presenters::PartsShown.csv(@value, t) }] },
+        ["#{stem} characteristics.csv", 'text/csv', 'every size and tolerance to be inspected', -> { characteristics }]
       ]
     end
 
-    def list_name(table)
-      many = Packing.lists(@value).size > 1
-      "#{stem} #{table.kind}#{" #{table.id}" if many}.csv"
+    def model_entries(model)
+      words = "#{model[:name]}, revision #{model[:revision]}"
+      [
+        ["#{model[:stem]}.step", 'model/step', "#{words}, as STEP AP242", -> { step(model) }],
+        ["#{model[:stem]}.html", 'text/html', "#{words}, as a 3D page that opens without a network", -> { page(model) }]
+      ]
     end
 
-    def scenes
-      @value.sheets.map do |sheet|
-        Nockplane::Drawings::SceneBuilder.new(
-          @value,
-          sheet.id,
-          Workshop.source,
-          fields: App.title_fields,
-          purpose: :print
-        ).scene
-      end
+    def lists = @value.tables.select { |t| t.kind == Nockplane::Drawings::Tables::PartsList::NAME }
+    def list_name(table) = "#{stem} #{table.kind}#{" #{table.id}" if lists.size > 1}.csv"
+
+    def paper
+      Nockplane::Formats::Pdf.write(@value.sheets.map { |s| SheetFiles.scene(@value, s) }, created: @time)
     end
 
     def step(model)
@@ -166,14 +141,14 @@ module App
         dimension = @value.dimension(row.key[%r{/([^+]+)}, 1])
         next unless @value.view(dimension.view).binding == model[:binding]
 
-        limits = [row.upper, row.lower].compact.map { |v| format('%.4f', v).sub(/\.?0+\z/, '') }.join(' / ')
+        limits = [row.upper, row.lower].compact.map { |v| Nockplane::Modelling::Fault.mm(v) }.join(' / ')
         [row.number, row.words, limits, dimension.snapshot.faces]
       end
     end
 
     # The parts list of the sheet that shows a model; nil when there is none.
     def parts(model)
-      table = Packing.lists(@value).find { |t| @value.sheet(t.sheet)&.binding == model[:binding] } or return nil
+      table = lists.find { |t| @value.sheet(t.sheet)&.binding == model[:binding] } or return nil
       furniture = Nockplane::Drawings::Furniture.new(@value, @value.sheet(table.sheet), Workshop.source)
       { headers: table.columns.map { |c| c['title'] }, rows: furniture.texts(table) }
     end

@@ -39,6 +39,7 @@ module App
       SeriesPaper.put(run, 'zip', bytes.string)
     end
 
+    # The Scene of a sheet as it is printed.
     def scene(drawing, sheet)
       Nockplane::Drawings::SceneBuilder.new(
         drawing,
@@ -54,6 +55,6 @@ module App
     rescue SystemCallError => e
       raise Refused, "The file #{name} can't be written: #{e.message}."
     end
-    private_class_method :scene, :write
+    private_class_method :write
   end
 end

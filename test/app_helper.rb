@@ -42,6 +42,17 @@ class AppTest < CoreTest
     attr_accessor :ahead
   end
 
+  # Two of the lids above each other, and the same with explode steps.
+  UNIT = <<~A
+    nockplane: assembly/1
+    name: Unit
+    properties: {number: QI-9}
+    components:
+      - {id: base, model: QI-2130}
+      - {id: top, model: QI-2130, on: "base:plate/end.end", offset: 20}
+  A
+  EXPLODED = "#{UNIT}explode:\n  - {components: [top], direction: [0, 0, 1], distance: 50}\n"
+
   def app = App::Web
 
   # Blanks and line breaks between the words of a page say nothing.

@@ -48,10 +48,8 @@ module App
       def self.hold_up(assembly, text, cause, fault)
         reason =
           "#{assembly.name} stays at revision #{assembly.latest.number}: it can't follow " \
-          "#{cause ? "#{cause.model.name} to revision #{cause.number}" : 'its components'}. #{fault.message}"
-        held = Records::HoldUp.find_or_initialize_by(model: assembly)
-        held.update!(basis: Records::HoldUp.basis(text), reason: reason[0, 2000])
-        nil
+            "#{cause ? "#{cause.model.name} to revision #{cause.number}" : 'its components'}. #{fault.message}"
+        Records::HoldUp.keep(assembly, text, reason)
       end
       private_class_method :hold_up, :moved, :component_moved
     end

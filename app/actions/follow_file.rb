@@ -50,9 +50,7 @@ module App
 
       def held(reason = nil)
         reason ||= "#{@fresh.name} has no part any more that is called as this one"
-        held = Records::HoldUp.find_or_initialize_by(model: @part)
-        held.update!(basis: Records::HoldUp.basis(@fresh.file), reason: "It stays as it is: #{reason}."[0, 2000])
-        nil
+        Records::HoldUp.keep(@part, @fresh.file, "It stays as it is: #{reason}.")
       end
     end
   end

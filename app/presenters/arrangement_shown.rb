@@ -15,12 +15,8 @@ module App
         'to the front' => [0, -1, 0],
         'to the back' => [0, 1, 0]
       }.freeze
-      LOOKS = {
-        'out' => 'left out',
-        'thin' => 'thin',
-        'simple' => 'simplified',
-        'plain' => 'without hidden lines'
-      }.freeze
+      # How a display set shows components, in words.
+      LOOKS = Nockplane::Drawings::Views::PartLook::WORDS
 
       # What an explosion is called.
       def self.words(name) = name.empty? ? 'exploded' : "exploded: #{name}"
@@ -52,7 +48,7 @@ module App
 
       def distance(step)
         given = step['distance']
-        given.is_a?(Numeric) ? "#{format('%.3f', given).sub(/\.?0+\z/, '')} mm" : given.to_s
+        given.is_a?(Numeric) ? "#{Nockplane::Modelling::Fault.mm(given)} mm" : given.to_s
       end
 
       def way(direction)

@@ -7,20 +7,9 @@ require 'step_helper'
 class ArrangementPagesTest < AppTest
   include StepHelpers
 
-  UNIT = <<~A
-    nockplane: assembly/1
-    name: Unit
-    properties: {number: QI-9}
-    components:
-      - {id: base, model: QI-2130}
-      - {id: top, model: QI-2130, on: "base:plate/end.end", offset: 20}
-    explode:
-      - {components: [top], direction: [0, 0, 1], distance: 50}
-  A
-
   def unit
     lid
-    @unit ||= App::Actions::AddModel.call(UNIT)
+    @unit ||= App::Actions::AddModel.call(EXPLODED)
   end
 
   def tried(model = unit, **asked) = post_json("/models/#{model.slug}/try", asked)
@@ -68,7 +57,7 @@ class ArrangementPagesTest < AppTest
   end
 
   def test_sizes_tried_after_steps_keep_the_steps
-    text = UNIT.sub('components:', "parameters: {gap: 20}\ncomponents:").sub('offset: 20', 'offset: gap')
+    text = EXPLODED.sub('components:', "parameters: {gap: 20}\ncomponents:").sub('offset: 20', 'offset: gap')
     lid
     model = App::Actions::AddModel.call(text)
     steps = tried(model, do: 'change step', explosion: '', step: 0, distance: '60')

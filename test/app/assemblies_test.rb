@@ -5,18 +5,7 @@ require 'app_helper'
 # Assemblies in the application: components by number, pinned revisions, following, faulty features shown as far as they
 # came.
 class AssembliesTest < AppTest
-  UNIT = <<~A
-    nockplane: assembly/1
-    name: Unit
-    properties: {number: QI-9}
-    components:
-      - {id: base, model: QI-2130}
-      - {id: top, model: QI-2130, on: "base:plate/end.end", offset: 20}
-    explode:
-      - {components: [top], direction: [0, 0, 1], distance: 50}
-  A
-
-  def unit = @unit ||= lid && App::Actions::AddModel.call(UNIT)
+  def unit = @unit ||= lid && App::Actions::AddModel.call(EXPLODED)
   def box(model) = App::Workshop.source.model_of(model.reload.latest.recipe).solid.box
 
   def test_what_was_kept_stays_as_it_was_kept
@@ -31,7 +20,7 @@ class AssembliesTest < AppTest
 
   def test_the_note_names_every_component_that_moved
     pin = App::Actions::AddModel.call(lid.latest.recipe.sub('QI-2130', 'QI-2131').sub('name: Lid', 'name: Pin'))
-    both = App::Actions::AddModel.call(UNIT.sub('top, model: QI-2130', 'top, model: QI-2131'))
+    both = App::Actions::AddModel.call(EXPLODED.sub('top, model: QI-2130', 'top, model: QI-2131'))
     [lid, pin].each do |model|
       model.revisions.create!(
         number: 2,
@@ -56,7 +45,7 @@ class AssembliesTest < AppTest
 
   def test_a_component_at_a_fixed_revision_does_not_follow
     lid
-    fixed = App::Actions::AddModel.call(UNIT.gsub('model: QI-2130', 'model: QI-2130, revision: 1'))
+    fixed = App::Actions::AddModel.call(EXPLODED.gsub('model: QI-2130', 'model: QI-2130, revision: 1'))
     revise(lid, 'thick: 6', 'thick: 8')
     assert_equal 1, fixed.reload.latest.number
   end
@@ -75,7 +64,7 @@ class AssembliesTest < AppTest
   end
 
   def test_an_assembly_of_nothing_is_refused_in_words
-    error = assert_raises(Nockplane::Modelling::RecipeFault) { App::Actions::AddModel.call(UNIT) }
+    error = assert_raises(Nockplane::Modelling::RecipeFault) { App::Actions::AddModel.call(EXPLODED) }
     assert_equal "line 5, components[0].model: there is no model 'QI-2130' here", error.message
     assert_equal 0, App::Records::Model.count
   end
@@ -110,7 +99,7 @@ class AssembliesTest < AppTest
   def test_a_new_drawing_of_an_assembly_has_its_balloons
     lid
     other = App::Actions::AddModel.call(PART.sub('name: Lid', 'name: Cover').sub('QI-2130', 'QI-2131'))
-    two = App::Actions::AddModel.call(UNIT.sub('{id: top, model: QI-2130', "{id: top, model: #{other.number}"))
+    two = App::Actions::AddModel.call(EXPLODED.sub('{id: top, model: QI-2130', "{id: top, model: #{other.number}"))
     post_form '/drawings', model: two.slug, template: 'a2-assembly'
     assert_match(%r{/runs/\d+}, last_response.location)
     App::Queue.work_off
@@ -121,14 +110,14 @@ class AssembliesTest < AppTest
   def test_command_line_reads_assemblies_beside_their_parts
     Dir.mktmpdir do |folder|
       File.write(File.join(folder, 'lid.recipe.yml'), PART)
-      File.write(File.join(folder, 'unit.assembly.yml'), UNIT)
+      File.write(File.join(folder, 'unit.assembly.yml'), EXPLODED)
       source = App::Commands::Library.source(File.join(folder, 'unit.assembly.yml'))
-      found = App::Commands::Inspect.call(UNIT, source)
+      found = App::Commands::Inspect.call(EXPLODED, source)
       assert_equal ['assembly', 2, %w[base top]], [found[:kind], found[:solids], found[:components].map { |c| c[:id] }]
       plain, exploded =
         [nil, ''].map do |e|
           App::Commands::Views.call(
-            UNIT,
+            EXPLODED,
             { 'front' => Nockplane::Projection::ViewFrame.named('front') },
             source,
             explosion: e
@@ -145,7 +134,7 @@ class AssembliesTest < AppTest
       assert_in_delta 50, exploded - plain, 1e-9
       steps =
         App::Commands::Section.call(
-          UNIT,
+          EXPLODED,
           source,
           [0, 0, 0, 0, -1, 0],
           { steps: [[-50, -10, 0], [0, -10, 0], [0, 10, 0], [50, 10, 0]] }
@@ -153,7 +142,7 @@ class AssembliesTest < AppTest
       assert_in_delta 2 * 100 * 6, steps[:area], 1e-3
       profile =
         App::Commands::Section.call(
-          UNIT,
+          EXPLODED,
           source,
           [0, 0, 6, 0, 0, 1],
           { profile: [[-40, -20], [-20, -20], [-20, 20], [-40, 20]], depth: 2.0 }

@@ -4,15 +4,6 @@ require 'system_helper'
 
 # Explosions made by dragging components in the picture, display sets, and both in the views of a drawing.
 class ExplosionsSystemTest < SystemTest
-  UNIT = <<~A
-    nockplane: assembly/1
-    name: Unit
-    properties: {number: QI-9}
-    components:
-      - {id: base, model: QI-2130}
-      - {id: top, model: QI-2130, on: "base:plate/end.end", offset: 20}
-  A
-
   def unit
     lid
     @unit ||= App::Actions::AddModel.call(UNIT)

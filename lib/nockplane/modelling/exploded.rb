@@ -7,7 +7,7 @@ module Nockplane
     module Exploded
       module_function
 
-      # moves: [[components named, [x, y, z] mm], ...]. Raises RecipeFault for a move of nothing.
+      # moves: [[components named, [x, y, z] mm], ...].
       def of(model, moves)
         shifts = model.components.map { |instance| shift(instance, moves) }
         return model if shifts.none?

@@ -11,6 +11,7 @@ module Nockplane
       def initialize(texts)
         @texts = texts
         @moves = {}
+        @arrangements = {}
       end
 
       # [[components, [x, y, z] mm], ...] of an explosion; '' is the one without a name, or the first, and moves nothing
@@ -22,10 +23,15 @@ module Nockplane
 
       # Modelling::Arrangement of a text.
       def arrangement(text)
-        assembly?(text) ? Modelling::Arrangement.new(@texts.parsed(text).arrangement) : Modelling::Arrangement.of(text)
+        @arrangements.shift if @arrangements.size > KEPT
+        @arrangements[text] ||= read(text)
       end
 
       private
+
+      def read(text)
+        assembly?(text) ? Modelling::Arrangement.new(@texts.parsed(text).arrangement) : Modelling::Arrangement.of(text)
+      end
 
       def assembly?(text) = Modelling::AssemblyRecipe.is?(text)
 

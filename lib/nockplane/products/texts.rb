@@ -18,6 +18,7 @@ module Nockplane
         @parsed = {}
         @prints = {}
         @varied = {}
+        @bare = {}
       end
 
       # The text of a subject, of its variant when it has one. Raises RecipeFault for a variant that the table has not.
@@ -37,7 +38,7 @@ module Nockplane
       def fingerprint(text)
         return @prints.fetch(text) { print(text, [])[0] } if Modelling::AssemblyRecipe.is?(text)
 
-        return Modelling::Arrangement.without(text) if Modelling::ImportReference.is?(text)
+        return bare(text) if Modelling::ImportReference.is?(text)
 
         text.include?(TABLE) ? text.sub(ROWS, "\n") : text
       end
@@ -60,6 +61,12 @@ module Nockplane
 
       private
 
+      # A text without its arrangement (kept, since every key of its products asks for it).
+      def bare(text)
+        @bare.shift if @bare.size > PARSED
+        @bare[text] ||= Modelling::Arrangement.without(text)
+      end
+
       # (Kept, since every key of a variant's products asks for it.)
       def varied(text, variant)
         return text unless variant
@@ -81,7 +88,7 @@ module Nockplane
             fixed &&= sure && !revision.nil?
             below
           end
-        made = Modelling::Arrangement.without(text) + inner.map { |t| Digest::SHA256.hexdigest(t) }.join
+        made = bare(text) + inner.map { |t| Digest::SHA256.hexdigest(t) }.join
         remember(text, made) if fixed
         [made, fixed]
       end
