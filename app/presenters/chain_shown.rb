@@ -45,22 +45,15 @@ module App
         }
       end
 
+      KEPT = {
+        worst: 'It is kept even at worst.',
+        likely: 'It is not kept at worst, but by the root of the sum of squares.',
+        never: 'It is not kept.'
+      }.freeze
+
       # Sentence on whether the gap wanted is kept; nil where none was given.
-      def self.verdict(chain, (least, greatest))
-        return nil if least.nil? && greatest.nil?
-        return 'It is kept even at worst.' if within?(chain.worst, least, greatest)
-
-        if within?(chain.likely, least, greatest)
-          'It is not kept at worst, but by the root of the sum of squares.'
-        else
-          'It is not kept.'
-        end
-      end
-
-      def self.within?((low, high), least, greatest)
-        (least.nil? || low >= least - 1e-9) && (greatest.nil? || high <= greatest + 1e-9)
-      end
-      private_class_method :plain, :link, :verdict, :within?
+      def self.verdict(chain, wanted) = wanted.compact.empty? ? nil : KEPT.fetch(chain.kept(*wanted))
+      private_class_method :plain, :link, :verdict
     end
   end
 end

@@ -36,6 +36,9 @@ class ChainTest < CoreTest
     half = Math.sqrt((0.05**2) + (0.2**2) + (0.2**2))
     assert_in_delta 82.05 - half, found.likely[0], 1e-9
     assert_in_delta 82.05 + half, found.likely[1], 1e-9
+    assert_equal :worst, found.kept(81.6, 82.5)
+    assert_equal :likely, found.kept(81.7, nil)
+    assert_equal :never, found.kept(nil, 82.2)
     shares = found.contributions.to_h { |l, part| [l.id, part] }
     assert_in_delta 0.1 / 0.9, shares['base.depth'], 1e-9
     assert_in_delta 1.0, shares.values.sum, 1e-9

@@ -17,6 +17,8 @@ module Nockplane
       KEY = 'chain'
       # mm within which the links must add up to the distance.
       SAME = 1e-3
+      # mm by which a limit may be passed by rounding.
+      EVEN = 1e-9
 
       attr_reader :nominal, :links, :problem
 
@@ -49,6 +51,15 @@ module Nockplane
         middle = @nominal + known.sum { |l| l.share * (l.upper + l.lower) / 2 }
         half = Math.sqrt(known.sum { |l| (l.width / 2)**2 })
         [middle - half, middle + half]
+      end
+
+      # Does the distance stay within limits (mm, nil for none): :worst, also with every size at its limits; :likely, by
+      # the root of the sum of squares only; :never.
+      def kept(least, greatest)
+        within = ->((low, high)) { (least.nil? || low >= least - EVEN) && (greatest.nil? || high <= greatest + EVEN) }
+        return :worst if within[worst]
+
+        within[likely] ? :likely : :never
       end
 
       # { link => part of the worst case that is its own, 0 to 1 }.
