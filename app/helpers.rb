@@ -81,7 +81,7 @@ module App
     # Answers "you have it" where a browser has the page for what it now shows (parts: plain values) and nothing is to
     # be told besides.
     def tag_page(*parts)
-      return if session[:told]
+      return if told?
 
       cache_control :private, :no_cache
       etag Digest::SHA256.hexdigest([PAGES, csrf_of_session, request.fullpath, *parts].to_json), kind: :weak

@@ -36,7 +36,7 @@ module App
     use Asking
     set :protection, except: %i[json_csrf]
 
-    helpers Helpers, SeriesHelpers, ArrangementHelpers, PacketHelpers
+    helpers Helpers, Telling, SeriesHelpers, ArrangementHelpers, PacketHelpers
     register Routes::Board,
              Routes::Models,
              Routes::Arrivals,

@@ -28,7 +28,7 @@ module App
             redirect "/runs/#{run.id}"
           end
           revision = Actions::AnswerArrival.call(arrival, answer, number: params['number'], author: who)
-          session[:told] = "#{arrival.title} is #{arrival.outcome}." if revision
+          tell "#{arrival.title} is #{arrival.outcome}." if revision
           redirect revision ? place_of(revision) : '/'
         end
       end

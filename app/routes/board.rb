@@ -17,10 +17,8 @@ module App
         app.post '/docket/update' do
           if params['view'] # "drawing/view": just that one
             slug, view = params['view'].to_s.split('/', 2)
-            session[:told] = told_of(
-              Actions::UpdateDrawings.call([Records::Drawing.at(slug)], views: [view], author: who),
-              one: 'view'
-            )
+            updated = Actions::UpdateDrawings.call([Records::Drawing.at(slug)], views: [view], author: who)
+            tell told_of(updated, one: 'view')
             redirect '/'
           end
           chosen = Array(params['drawings']).map(&:to_s)
@@ -34,7 +32,7 @@ module App
               end
             redirect "/runs/#{run.id}"
           end
-          session[:told] = told_of(Actions::UpdateDrawings.call(drawings, author: who))
+          tell told_of(Actions::UpdateDrawings.call(drawings, author: who))
           redirect '/'
         end
 

@@ -49,7 +49,7 @@ module App
           model = Records::Model.at(params['slug'])
           others = Array(params['models']).map { |s| Records::Model.at(s.to_s) }
           revision = Actions::Gather.call(model, others, name: params['name'], author: who)
-          session[:told] = "#{plural(others.size, 'model')} gathered with #{model.name}."
+          tell "#{plural(others.size, 'model')} gathered with #{model.name}."
           redirect revision ? "/models/#{model.slug}/family" : "/models/#{model.slug}"
         end
       end

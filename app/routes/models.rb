@@ -60,8 +60,8 @@ module App
         app.post '/models/:slug/back' do
           model = Records::Model.at(params['slug'])
           revision = Actions::BringBack.call(model, params['revision'].to_i, author: who)
-          session[:told] = "#{model.name} is now as revision #{params['revision'].to_i} was; " \
-            "that is its revision #{revision.number}."
+          back = params['revision'].to_i
+          tell "#{model.name} is now as revision #{back} was; that is its revision #{revision.number}."
           redirect "/models/#{model.slug}"
         end
 
@@ -186,7 +186,7 @@ module App
               base: params['base'].to_i,
               author: who
             )
-          session[:told] = "Revision #{revision.number} is kept."
+          tell "Revision #{revision.number} is kept."
           redirect "/models/#{model.slug}"
         end
 

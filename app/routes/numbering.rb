@@ -16,7 +16,7 @@ module App
 
         app.post '/numbering' do
           App::Numbering::USUAL.each_key { |kind| App::Numbering.keep(kind, params[kind]) if params.key?(kind) }
-          session[:told] = 'The schemes are kept; new things get their numbers by them.'
+          tell 'The schemes are kept; new things get their numbers by them.'
           redirect '/numbering'
         end
 

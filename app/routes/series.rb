@@ -44,7 +44,7 @@ module App
           raise Refused, 'Choose a variant first.' unless sheet.variant
 
           Actions::ResetVariant.call(sheet, params['what'].to_s.empty? ? nil : params['what'].to_s, author: who)
-          session[:told] = "#{sheet.variant} is as the series has it."
+          tell "#{sheet.variant} is as the series has it."
           redirect "/drawings/#{sheet.drawing.slug}?#{{ variant: sheet.variant }.to_query}"
         end
 

@@ -8,7 +8,7 @@ module App
         # The chapter of the shelf on the drawing or template that the request came from.
         app.helpers do
           define_method(:back_to_shelf) do |words|
-            session[:told] = words
+            tell words
             home = Sheets::HOMES[params['home'].to_s] && params['home']
             redirect home ? "/#{home}/#{Sheets::HOMES[home].at(params['of'].to_s).slug}?select=house/notes" : '/'
           end

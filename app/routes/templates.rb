@@ -33,8 +33,7 @@ module App
         app.post '/templates/:slug/publish' do
           template = Records::Template.at(params['slug'])
           revision = Actions::PublishTemplate.call(template, params['note'], author: who)
-          session[:told] =
-            "Revision #{revision.number} of #{template.title} is published; new drawings are made from it."
+          tell "Revision #{revision.number} of #{template.title} is published; new drawings are made from it."
           redirect "/templates/#{template.slug}?select=house/template"
         end
 
@@ -47,7 +46,7 @@ module App
         %w[remove restore].each do |way|
           app.post "/templates/:slug/#{way}" do
             template = Records::Template.at(params['slug'])
-            session[:told] = "Template #{template.title} is #{Actions::ShelveTemplate.call(template, way)}."
+            tell "Template #{template.title} is #{Actions::ShelveTemplate.call(template, way)}."
             redirect '/templates'
           end
         end
@@ -73,7 +72,7 @@ module App
 
           read = Nockplane::Formats::TemplateFile.read_standard(params['file'][:tempfile].read(200_001))
           standard = Actions::KeepStandard.call(read)
-          session[:told] = "Standard #{standard.name} is kept."
+          tell "Standard #{standard.name} is kept."
           redirect '/templates#standards'
         end
 
@@ -84,14 +83,14 @@ module App
               .fetch(params['home'].to_s) { raise Refused, 'The standard comes from a drawing or a template.' }
               .at(params['of'].to_s)
           standard = Actions::KeepStandard.call(record.value.standard, name: params['name'].to_s)
-          session[:told] = "Standard #{standard.name} is kept; it can be chosen in every drawing and template."
+          tell "Standard #{standard.name} is kept; it can be chosen in every drawing and template."
           redirect "/#{record.home}/#{record.slug}?select=house/standard"
         end
 
         app.post '/standards/:slug/remove' do
           standard = Records::Standard.at(params['slug'])
           Actions::KeepStandard.remove(standard)
-          session[:told] = "Standard #{standard.name} is off the shelf; drawings keep its values."
+          tell "Standard #{standard.name} is off the shelf; drawings keep its values."
           redirect '/templates#standards'
         end
       end

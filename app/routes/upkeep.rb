@@ -16,9 +16,15 @@ module App
           given[params['new_name'].to_s.strip] = params['new_value'].to_s unless params['new_name'].to_s.strip.empty?
           known = Workshop.source.model_of(model.latest.recipe).properties
           changed = given.reject { |k, v| v.strip == known[k].to_s }
-          revision = Actions::Retitle.call(model, name: params['name'], number: params['number'], properties: changed,
-author: who)
-          session[:told] = "Kept as revision #{revision.number}: #{revision.note}."
+          revision =
+            Actions::Retitle.call(
+              model,
+              name: params['name'],
+              number: params['number'],
+              properties: changed,
+              author: who
+            )
+          tell "Kept as revision #{revision.number}: #{revision.note}."
           redirect "/models/#{model.slug}#properties"
         end
       end
@@ -43,7 +49,7 @@ author: who)
             thing = records.at(params['slug'])
             Actions::ThrowAway.public_send(way, thing)
             name = way == :model ? thing.name : "Drawing #{thing.number}"
-            session[:told] = "#{name} is in the bin for #{Actions::ThrowAway::KEPT} days."
+            tell "#{name} is in the bin for #{Actions::ThrowAway::KEPT} days."
             redirect '/bin'
           end
         end
@@ -56,7 +62,7 @@ author: who)
             thing = records.unscoped.where.not(removed_at: nil).find_by(id: params['id'].to_i) or
               raise Refused.new('That is no longer in the bin.', status: 404)
             Actions::ThrowAway.public_send(way, thing)
-            session[:told] = "#{thing.is_a?(Records::Model) ? thing.name : thing.number} is back."
+            tell "#{thing.is_a?(Records::Model) ? thing.name : thing.number} is back."
             redirect "/#{home}/#{thing.slug}"
           end
         end

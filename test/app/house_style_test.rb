@@ -103,6 +103,18 @@ class HouseStyleAppTest < AppTest
     assert_equal :gone, App::Presenters::Origin.of(drawn.value, {}).state
   end
 
+  def test_what_is_to_be_told_outlives_the_late_answer_of_an_earlier_request
+    form('/templates/a3-part-first-angle/remove')
+    get '/templates'
+    earlier = rack_mock_session.cookie_jar['nockplane']
+    form('/templates/a3-part-first-angle/restore')
+    set_cookie("nockplane=#{Rack::Utils.escape(earlier)}; path=/")
+    get '/templates'
+    assert_includes last_response.body, 'A3 part, first angle is on the shelf again'
+    get '/templates'
+    refute_includes last_response.body, 'on the shelf again', 'told once'
+  end
+
   def test_from_nothing_copy_file_and_drawing
     form('/templates', title: 'House', size: 'A2')
     house = R::Template.find_by(title: 'House')
@@ -290,7 +302,7 @@ class HouseStyleAppTest < AppTest
         assert_includes last_response.body, '<h2>'
       end
     end
-    ['block/b1:c1', 'berth/front', 'block/b1'].each do |key|
+    %w[block/b1:c1 berth/front block/b1].each do |key|
       get "/templates/a3-part-first-angle?select=#{key}"
       assert_equal 200, last_response.status, key
     end
