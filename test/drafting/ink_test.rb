@@ -15,6 +15,23 @@ class InkTest < CoreTest
     assert_operator text.x, :<, -10, 'left of its line'
   end
 
+  # ISO 1101: a theoretically exact dimension stands in a box, its count before it.
+  def test_exact_dimension_is_boxed_without_its_count_and_clear_of_its_line
+    words =
+      Drafting::SizeText.new(Drafting::Standard.new).words(kind: :diameter, value: 8, tolerance: 'exact', count: 4)
+    assert_equal '4× ⌀8 exact', words.to_s
+    ink = layout.linear([0, 0], [60, 0], [1.0, 0.0], 10.0, words)
+    count, size = texts(ink)
+    assert_equal %w[4× ⌀8], [count, size].map { |t| t.string.strip }
+    box = ink.grep(Drafting::Ink::Line).last(4).map { |l| Drafting::Ink.box(l) }
+    low, high = box.map { |b| b[1] }.min, box.map { |b| b[3] }.max
+    left, right = box.map { |b| b[0] }.min, box.map { |b| b[2] }.max
+    inside = Drafting::Ink.box(size)
+    assert inside[0] > left && inside[2] < right && size.y > low && inside[3] < high, 'the size stands in its box'
+    assert_operator Drafting::Ink.box(count)[2], :<=, left + 0.05
+    assert_operator low, :>, 10.05, 'the box clears the dimension line'
+  end
+
   def test_slanted_dimension_keeps_clear_of_its_line
     e = [Math.cos(0.5), Math.sin(0.5)]
     text = texts(layout.linear([0, 0], [e[0] * 60, e[1] * 60], e, 12.0, Words.new('60')))[0]

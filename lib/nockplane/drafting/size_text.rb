@@ -7,13 +7,15 @@ module Nockplane
     class SizeText
       # main: text at full height; upper, lower: deviations or limits stacked behind it, or nil; tail: text behind all;
       # underlined: does it stand for a value that is not to scale (DIM-13)? beside: Words that go on in the same line;
-      # below: [Words] of further lines.
-      Words = Struct.new(:main, :upper, :lower, :tail, :underlined, :beside, :below) do
-        def to_s
-          own = [upper ? [main, "#{upper}/#{lower}"].reject(&:empty?).join(' ') : main, tail].compact.join(' ')
-          [own, beside, *below].compact.join(' ')
+      # below: [Words] of further lines; boxed: does the size stand in a box (theoretically exact)?
+      Words =
+        Struct.new(:main, :upper, :lower, :tail, :underlined, :beside, :below, :boxed) do
+          def to_s
+            size = boxed ? "#{main} exact" : main
+            own = [upper ? [size, "#{upper}/#{lower}"].reject(&:empty?).join(' ') : size, tail].compact.join(' ')
+            [own, beside, *below].compact.join(' ')
+          end
         end
-      end
 
       SYMBOLS = {
         diameter: '⌀',
@@ -60,9 +62,11 @@ module Nockplane
 
       # An angle in degrees.
       def angle(degrees, decimals = nil)
-        @standard.angles == 'dms' ?
-          dms(degrees) :
+        if @standard.angles == 'dms'
+          dms(degrees)
+        else
           "#{finish(format("%.#{decimals || 4}f", degrees), decimals || (:strip))}°"
+        end
       end
 
       protected
@@ -71,6 +75,7 @@ module Nockplane
       def with_tolerance(kind, value, prefix, tolerance)
         main = nominal(kind, value, prefix)
         return Words.new(main) unless tolerance
+        return Words.new(main).tap { |w| w.boxed = true } if tolerance.exact?
 
         manner = @standard.tolerances
         return fit(main, kind, value, tolerance, manner) if tolerance.fit? && !%w[deviations limits].include?(manner)
@@ -147,9 +152,13 @@ module Nockplane
 
         upper, lower = tolerance.deviations(value)
         pair =
-          manner == 'fit with limits' ?
-            same_decimals(kind, value + upper, value + lower) :
-            deviations(kind, upper, lower)
+          (
+            if manner == 'fit with limits'
+              same_decimals(kind, value + upper, value + lower)
+            else
+              deviations(kind, upper, lower)
+            end
+          )
         Words.new("#{code} (#{pair.join('/')})")
       end
 
@@ -170,9 +179,11 @@ module Nockplane
         places = places(kind, [upper, lower])
         [upper, lower].zip([lower, upper])
           .map do |v, other|
-            v.zero? && !(@standard.inch? && kind != :angle) ?
-              "0#{'°' if kind == :angle}" :
+            if v.zero? && !(@standard.inch? && kind != :angle)
+              "0#{'°' if kind == :angle}"
+            else
               shown(kind, v, places, other)
+            end
           end
       end
 

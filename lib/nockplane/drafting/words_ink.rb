@@ -13,6 +13,7 @@ module Nockplane
       # mm of paper that the words take.
       def width(words)
         main = Lettering.width(words.main, @standard.text_height)
+        main += 2 * padding if words.boxed
         main += (words.main.empty? ? 0 : 1) + stack(words) if words.upper
         main += 1.5 + Lettering.width(words.tail, @standard.text_height) if words.tail
         main += BESIDE + width(words.beside) if words.beside
@@ -43,9 +44,10 @@ module Nockplane
         end
         from = anchor == :middle ? -width(words) / 2 : 0.0
         texts = lines(words, from).map { |u, v, string, height| letter[u, v, string, height] }
+        place = ->(u, v) { [at[0] + (u * c) - (v * s), at[1] + (u * s) + (v * c)] }
+        texts.concat(box(words, from, place)) if words.boxed
         return texts unless words.underlined
 
-        place = ->(u, v) { [at[0] + (u * c) - (v * s), at[1] + (u * s) + (v * c)] }
         texts << underline(
           place[from, -UNDER],
           place[from + Lettering.width(words.main, @standard.text_height), -UNDER]
@@ -56,6 +58,23 @@ module Nockplane
       UNDER = 0.7
 
       private
+
+      # Parts of the letters' height from them to their box.
+      ROUND = 0.25
+      COUNT = /\A\d+\s?[×xX]\s*/
+
+      def padding = @standard.text_height * ROUND
+
+      # The box of a theoretically exact dimension, about the size but not about its count (ISO 1101).
+      def box(words, from, place)
+        counted = Lettering.width(words.main[COUNT].to_s, @standard.text_height)
+        left = from + counted
+        right = from + Lettering.width(words.main, @standard.text_height) + (2 * padding)
+        low, high = -padding, @standard.text_height + padding
+        corners = [[left, low], [right, low], [right, high], [left, high]].map { |u, v| place[u, v] }
+        width = @standard.text_height / 10
+        corners.zip(corners.rotate).map { |a, b| Ink.line(a, b, width: width, layer: @layer, tone: @tone) }
+      end
 
       # (Wide: DIM-13.)
       def underline(from, to) = Ink.line(from, to, width: @standard.width('visible'), layer: @layer, tone: @tone)
@@ -78,8 +97,8 @@ module Nockplane
       def parts(words, from)
         h = @standard.text_height
         d = @standard.deviation_height
-        found = words.main.empty? ? [] : [[from, 0.0, words.main, h]]
-        end_of = from + Lettering.width(words.main, h)
+        found = words.main.empty? ? [] : main_parts(words, from, h)
+        end_of = from + Lettering.width(words.main, h) + (words.boxed ? 2 * padding : 0.0)
         if words.upper
           end_of += 1 unless words.main.empty?
           found << [end_of, (h / 2) + 0.35, words.upper, d] << [end_of, (h / 2) - 0.35 - d, words.lower, d]
@@ -90,6 +109,15 @@ module Nockplane
           end_of += 1.5 + Lettering.width(words.tail, h)
         end
         words.beside ? found + parts(words.beside, end_of + BESIDE) : found
+      end
+
+      # (What stands in a box keeps off it; its count is before the box.)
+      def main_parts(words, from, height)
+        return [[from, 0.0, words.main, height]] unless words.boxed
+
+        count = words.main[COUNT].to_s
+        size = [from + Lettering.width(count, height) + padding, 0.0, words.main.delete_prefix(count), height]
+        count.empty? ? [size] : [[from, 0.0, count, height], size]
       end
     end
   end

@@ -88,9 +88,12 @@ module Nockplane
         end
       end
 
-      # (Auxiliary sizes are none: GEN-05. Centre lines, datums and the like are nothing to be measured.)
+      # (Auxiliary sizes are none: GEN-05; nor theoretically exact ones, which frames go by. Centre lines, datums and
+      # the like are nothing to be measured.)
       def inspected?(dimension)
-        !dimension.wording&.brackets && Drawings::Annotations.of(dimension).inspected?
+        return false if dimension.wording&.brackets || Tolerancing::Tolerance.exact?(dimension.snapshot.tolerance)
+
+        Drawings::Annotations.of(dimension).inspected?
       end
 
       def middle(builder, dimension)

@@ -84,6 +84,8 @@ module Nockplane
         end
 
         dimensions = @model.dimensions.select { |d| Drawings::Annotations.all.key?(d.kind.to_s) }
+        # (What is theoretically exact says nothing of what may be: the frames do, by which it goes.)
+        dimensions = dimensions.reject { |d| Tolerancing::Tolerance.exact?(d.tolerance) }
         sayings = dimensions.filter_map { |d| Completeness.saying(d, key: d.id, words: d.id) }
         asked = Completeness.saying(@between, key: KEY, words: KEY)
         report = Definition.of(@model.solid, sayings + [asked], sides: sides)

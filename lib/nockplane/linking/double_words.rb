@@ -45,6 +45,8 @@ module Nockplane
       # mm between the limits of a size: its own tolerance, else the general one.
       def width(dimension)
         given = dimension.snapshot.tolerance
+        return nil if Tolerancing::Tolerance.exact?(given)
+
         if given
           upper, lower = Tolerancing::Tolerance.parse(given).deviations(dimension.snapshot.value)
           return upper - lower
