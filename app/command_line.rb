@@ -181,8 +181,39 @@ module App
     desc 'export FILE', 'the model as a file for other systems'
     option :to, required: true, desc: Exporting::KINDS.keys.join(', ')
     option :out, required: true, desc: 'the file to write'
+    option :plan, type: :boolean, desc: 'of STEP: with the tolerances of the model, by rule where it has none'
     def export(file)
-      guarded { report(Commands::Export.call(read(file), Commands::Library.source(file), options[:to], options[:out])) }
+      guarded do
+        report(
+          Commands::Export.call(
+            read(file),
+            Commands::Library.source(file),
+            options[:to],
+            options[:out],
+            plan: options[:plan]
+          )
+        )
+      end
+    end
+
+    desc 'plan FILE', 'a tolerance plan by rule, and which faces it pins down'
+    option :character, default: 'prismatic', desc: 'prismatic, turned'
+    option :way, default: 'geometric', desc: 'geometric, plusminus'
+    option :datums, desc: 'A=FACE,B=FACE,...; those left out are proposed'
+    option :only, desc: "kinds of features: #{Nockplane::Planning::Tolerances::FaceKinds::ALL.join(', ')}"
+    option :class, default: 'm', desc: 'class of ISO 2768-1 for sizes: f, m, c, v'
+    option :geometry, default: 'K', desc: 'class of ISO 2768-2 for geometry: H, K, L'
+    option :holes, default: '', desc: 'fit of holes, such as H7'
+    option :position, default: 'clearance', desc: 'zone of positions in mm, or clearance'
+    option :profile, default: '0.4', desc: 'zone of profiles in mm'
+    option :out, desc: 'the model with the plan: OUT.recipe.yml or OUT.step'
+    def plan(file)
+      guarded do
+        given = options.slice('geometry', 'holes', 'position', 'profile').merge('sizes' => options[:class])
+        wish = { character: options[:character], way: options[:way], datums: options[:datums], only: options[:only] }
+        asked = Commands::Plan::Wish.new(**wish, defaults: given)
+        report(Commands::Plan.call(read(file), Commands::Library.source(file), asked, options[:out]))
+      end
     end
 
     desc 'check', 'the docket of the data folder; exit 1 when anything is behind or adrift'
@@ -206,6 +237,8 @@ module App
     end
 
     no_commands do
+      include Commands::GivenPoints
+
       def guarded(patience = PATIENCE, &)
         Timeout.timeout(patience, &)
       rescue Timeout::Error
@@ -259,61 +292,6 @@ module App
       def named(name)
         known = Nockplane::Projection::ViewFrame::NAMED
         known[name] || raise(Nockplane::Error, "there is no view '#{name}'; use #{known.keys.join(', ')}")
-      end
-
-      # How --section cuts.
-      def wish
-        count = points(:section, 3).size
-        form =
-          if options[:half]
-            'half'
-          elsif options[:steps] || count > 3
-            'stepped'
-          else
-            count == 3 ? 'bend' : 'full'
-          end
-        uncut = options[:uncut] && (options[:uncut] == 'none' ? [] : options[:uncut].split(',').map(&:strip))
-        Commands::SectionView::Wish.new(
-          form: form,
-          depth: options[:depth],
-          slice: options[:slice] == true,
-          uncut: uncut,
-          around: options[:around] == true
-        )
-      end
-
-      # Steps or profile of a section, nil for a plane one.
-      def cutter
-        return { steps: points(:steps, 3) } if options[:steps]
-        return nil unless options[:profile]
-        raise Nockplane::Error, '--profile needs --depth, how deep it is cut in mm' unless options[:depth]&.positive?
-
-        { profile: points(:profile, 2), depth: options[:depth] }
-      end
-
-      def points(name, count)
-        options[name]
-          .split(';')
-          .map do |text|
-            found = text.split(',').map { |v| Float(v, exception: false) }
-            unless found.size == count && found.all? { |v| v&.finite? }
-              raise Nockplane::Error, "--#{name}: '#{text}' is not #{count} numbers"
-            end
-
-            found
-          end
-      end
-
-      def vector(name) = numbers(name, 3, 'X,Y,Z')
-
-      def numbers(name, count, words)
-        given = options[name] || '0,0,1'
-        found = given.split(',').map { |v| Float(v, exception: false) }
-        unless found.size == count && found.all? { |v| v&.finite? }
-          raise Nockplane::Error, "--#{name} #{given}: #{count} numbers #{words} are needed"
-        end
-
-        found
       end
     end
   end

@@ -5,15 +5,18 @@ module App
   module Exporting
     KINDS = { 'step' => 'model/step', 'glb' => 'model/gltf-binary', 'stl' => 'model/stl' }.freeze
 
-    # Writes a text's model to an IO in one of KINDS. time: ISO 8601 text for the STEP header; explosion: of an
-    # assembly the one whose steps are done.
-    def self.write(out, text, source, kind, name:, time:, explosion: nil)
+    # Writes a text's model to an IO in one of KINDS; gives, of STEP, ids of the dimensions that the file can't take.
+    # time: ISO 8601 text for the STEP header; explosion: of an assembly the one whose steps are done; plan: of STEP,
+    # with what the model says of its tolerances?
+    def self.write(out, text, source, kind, name:, time:, explosion: nil, plan: true)
       raise Nockplane::Error, "'#{kind}' is not written; use #{KINDS.keys.join(', ')}" unless KINDS.key?(kind)
 
       model = source.model_of(text, explosion: explosion)
       case kind
       when 'step'
-        out.write(Nockplane::Formats::Step::Writer.write(model, time: time, file: name))
+        writer = Nockplane::Formats::Step::Writer.new(model, plan: plan)
+        out.write(writer.write(time, name))
+        writer.skipped
       when 'stl'
         out.write(Nockplane::Formats::Stl.write(model.solid))
       else

@@ -134,7 +134,7 @@ module App
 
     def export_key(text, kind, name, time, explosion)
       moved = explosion && source.moves(text, explosion)
-      source.name_of("export-#{kind}", text, name, time, *moved)
+      source.name_of("export-#{kind}", text, name, time, source.plan_digest(text), *moved)
     end
 
     # Forgets everything in memory (tests change the data folder under a running process).

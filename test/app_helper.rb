@@ -179,6 +179,13 @@ class AppTest < CoreTest
     App::Actions::ReviseModel.call(model, model.latest.recipe.sub(old, new), note: note)
   end
 
+  # POST of a form as the page sends it.
+  def form(path, **data)
+    get '/'
+    post path,
+         data.merge(authenticity_token: CGI.unescapeHTML(last_response.body[/name="csrf-token" content="([^"]+)"/, 1]))
+  end
+
   # POST of JSON as the page's script does it, with the session's token.
   def post_json(path, data)
     get '/' unless @token

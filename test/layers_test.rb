@@ -11,13 +11,13 @@ class LayersTest < Minitest::Test
     'tolerancing' => [],
     'solids' => %w[geometry],
     'modelling' => %w[geometry solids tolerancing],
-    'definition' => %w[geometry solids modelling],
+    'definition' => %w[geometry solids modelling tolerancing],
     'projection' => %w[geometry solids],
     'products' => %w[geometry solids modelling projection],
     'drafting' => %w[geometry projection tolerancing],
     'drawings' => %w[geometry projection drafting modelling products],
     'linking' => %w[geometry solids modelling definition projection products drafting drawings tolerancing],
-    'planning' => %w[geometry solids modelling projection products drafting drawings linking],
+    'planning' => %w[geometry solids modelling definition tolerancing projection products drafting drawings linking],
     'issuing' => %w[geometry products drafting drawings linking tolerancing],
     'formats' => %w[geometry solids modelling projection products drafting drawings linking tolerancing]
   }.freeze

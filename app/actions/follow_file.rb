@@ -45,7 +45,7 @@ module App
       # What was given to the part here stays with it.
       def text(key)
         found = @fresh.of_part(key).with_given(@reference.title, @reference.properties)
-        found.arranged(@reference.arrangement).to_s
+        found.arranged(@reference.arrangement).planned(@reference.plan).to_s
       end
 
       def held(reason = nil)

@@ -20,7 +20,8 @@ module App
             *[@from, @to].map { |r| Workshop.source.model_of(r.recipe) },
             words: face_words
           ) do |work|
-            Workshop.source.kept('comparison', "#{@from.recipe}\n#{Digest::SHA256.hexdigest(@to.recipe)}") { work.call }
+            digests = [@from, @to].map { |r| Digest::SHA256.hexdigest(r.recipe) }
+            Workshop.source.kept('comparison', @from.recipe, *digests) { work.call }
           end
       end
 
@@ -29,7 +30,8 @@ module App
         @face_words ||=
           [@from, @to].map do |r|
             Nockplane::Linking::FaceWords.in(Workshop.source, Nockplane::Products::Subject.new(@model.id, r.number))
-          end.reduce(:merge)
+          end
+            .reduce(:merge)
       end
 
       def called(names) = result.called(names)

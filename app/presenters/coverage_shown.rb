@@ -9,13 +9,15 @@ module App
       # [Linking::Coverage::Face] of a text, kept. Raises RecipeFault.
       def self.of(text)
         source = Workshop.source
-        source.kept('coverage', text) do
+        source.kept('coverage', text, source.plan_digest(text)) do
           Nockplane::Linking::Coverage.of(source.model_of(text), sides: source.flats.sides(text))
         end
       end
 
       # Was it worked out before?
-      def self.known?(text) = Workshop.store.known?(Workshop.source.name_of('coverage', text))
+      def self.known?(text)
+        Workshop.store.known?(Workshop.source.name_of('coverage', text, Workshop.source.plan_digest(text)))
+      end
 
       # names: { face name => what a person calls it }.
       def initialize(text, names = {})

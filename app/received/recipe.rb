@@ -26,10 +26,16 @@ module App
       def properties = model.properties
       # What its first line says changed, nil when nothing.
       def note = @text[NOTE, 1]&.strip
-      def same_as?(revision) = revision.recipe == text(nil)
+      def same_as?(revision) = revision.recipe == text(revision.model)
 
-      # (An assembly's components are pinned at the revisions they have now.)
-      def text(_after = nil) = @pinned ||= Workshop.pinned(@text)
+      # (An assembly's components are pinned at the revisions they have now. A tolerance plan that was made here stays:
+      # the system outside, which knows none, can't take it away.)
+      def text(after = nil)
+        @pinned ||= Workshop.pinned(@text)
+        plans = Nockplane::Modelling::TolerancePlan
+        own = after && plans.without(@pinned) == @pinned && plans.of(after.latest.recipe)
+        own ? own.in(@pinned) : @pinned
+      end
     end
   end
 end

@@ -54,6 +54,9 @@ module App
               "#{@filename} takes longer than #{PATIENCE} s to read and was not kept. Export fewer parts to a file."
       end
 
+      # (A recipe's tolerance plan goes on with the file that takes its place.)
+      def plan_of(text) = Nockplane::Modelling::TolerancePlan.of(text).to_h
+
       # The reference and the parts with lasting names that the latest revision stands for; a recipe's solid has its own
       # names.
       def before(after)
@@ -61,15 +64,23 @@ module App
         return nil if Nockplane::Modelling::AssemblyRecipe.is?(text)
 
         reference =
-          Received.kind_of(text) == 'file' ?
-            Nockplane::Modelling::ImportReference.parse(text) :
-            Nockplane::Modelling::ImportReference.new(file: '', name: '', bytes: 0)
+          (
+            if Received.kind_of(text) == 'file'
+              Nockplane::Modelling::ImportReference.parse(text)
+            else
+              Nockplane::Modelling::ImportReference.new(file: '', name: '', bytes: 0, plan: plan_of(text))
+            end
+          )
         model = Workshop.source.model_of(text)
         # Only an assembly's parts, where they were made, are not in the cache.
         parts =
-          model.assembly? ?
-            Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces).parts :
-            { '' => model.solid }
+          (
+            if model.assembly?
+              Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces).parts
+            else
+              { '' => model.solid }
+            end
+          )
         [reference, parts]
       rescue Nockplane::Error
         nil # the latest revision can't be shown any more: names begin anew

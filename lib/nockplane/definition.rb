@@ -30,7 +30,16 @@ module Nockplane
 
     # solid: Solids::Solid; sayings: [Saying], those that count most first; sides: of a sheet, [[face, face of the other
     # side], ...].
-    def of(solid, sayings, sides: []) = Check.new(solid, sayings, sides).report
+    def of(solid, sayings, sides: []) = report(Ground.new(solid, sides), sayings)
+
+    # The same of a Ground. holdings: [Holding] of tolerance frames; bases: names of faces that the rest is placed from,
+    # along each direction the first that lies that way, else the largest.
+    def report(ground, sayings, holdings: [], bases: []) = Check.new(ground, sayings, holdings, bases).report
+
+    # Of further holdings those that tell something new, one after another, without what symmetry would tell.
+    def telling(ground, sayings, further, holdings: [])
+      Check.new(ground, sayings, holdings, further.flat_map { |h| h.datums.flatten }.uniq).telling(further)
+    end
 
     # Rows [row, factor] added up; what cancels out is left out.
     def sum(*parts)

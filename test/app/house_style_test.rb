@@ -8,13 +8,6 @@ class HouseStyleAppTest < AppTest
   def teardown = restore_templates
   def a3 = R::Template.at('a3-part-first-angle')
 
-  # POST of a form as a browser does it.
-  def form(path, **data)
-    get '/'
-    post path,
-         data.merge(authenticity_token: CGI.unescapeHTML(last_response.body[/name="csrf-token" content="([^"]+)"/, 1]))
-  end
-
   def upload(name, text)
     path = File.join(ENV.fetch('NOCKPLANE_DATA'), name)
     File.binwrite(path, text)
@@ -101,18 +94,6 @@ class HouseStyleAppTest < AppTest
     form('/templates/a3-part-first-angle/restore')
     assert_nil a3.removed_at
     assert_equal :gone, App::Presenters::Origin.of(drawn.value, {}).state
-  end
-
-  def test_what_is_to_be_told_outlives_the_late_answer_of_an_earlier_request
-    form('/templates/a3-part-first-angle/remove')
-    get '/templates'
-    earlier = rack_mock_session.cookie_jar['nockplane']
-    form('/templates/a3-part-first-angle/restore')
-    set_cookie("nockplane=#{Rack::Utils.escape(earlier)}; path=/")
-    get '/templates'
-    assert_includes last_response.body, 'A3 part, first angle is on the shelf again'
-    get '/templates'
-    refute_includes last_response.body, 'on the shelf again', 'told once'
   end
 
   def test_from_nothing_copy_file_and_drawing

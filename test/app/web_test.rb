@@ -110,4 +110,16 @@ class WebTest < AppTest
     get "/models/#{lid.slug}/solid.glb"
     assert last_response.body.start_with?('glTF')
   end
+
+  def test_what_is_to_be_told_outlives_the_late_answer_of_an_earlier_request
+    form('/templates/a3-part-first-angle/remove')
+    get '/templates'
+    earlier = rack_mock_session.cookie_jar['nockplane']
+    form('/templates/a3-part-first-angle/restore')
+    set_cookie("nockplane=#{Rack::Utils.escape(earlier)}; path=/")
+    get '/templates'
+    assert_includes last_response.body, 'A3 part, first angle is on the shelf again'
+    get '/templates'
+    refute_includes last_response.body, 'on the shelf again', 'told once'
+  end
 end

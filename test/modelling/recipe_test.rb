@@ -47,25 +47,25 @@ class RecipeTest < CoreTest
 
   def test_self_crossing_profile
     assert_faulty "line 5, features[0].profile: the profile crosses or touches itself: 'a' meets 'c'; " \
-                  "move a point so that edges only meet at their ends",
+                    'move a point so that edges only meet at their ends',
                   recipe(
                     '  - {id: b, type: extrude, depth: 3, profile: {kind: free, start: [0, 0], edges: [{name: a, to: ' \
-                    '[10, 10]}, {name: b, to: [10, 0]}, {name: c, to: [0, 10]}, {name: d}]}}'
+                      '[10, 10]}, {name: b, to: [10, 0]}, {name: c, to: [0, 10]}, {name: d}]}}'
                   )
   end
 
   def test_unknown_face_lists_the_known
     assert_faulty "line 6, features[1].on: there is no face 'b/top' here; use xy, xz, yz " \
-                  "or one of b/side.bottom, b/side.right, b/side.top, b/side.left, b/end.start, b/end.end",
+                    'or one of b/side.bottom, b/side.right, b/side.top, b/side.left, b/end.start, b/end.end',
                   recipe("#{BOX}\n  - {id: h, type: hole, on: b/top, diameter: 5, through: true}", '{w: 40}')
   end
 
   def test_round_larger_than_its_edge
     assert_faulty "line 5, features[0].profile.corner_radius: the corners of 'right' need 24 mm and it is 20 mm " \
-                  "long; use smaller rounds or chamfers",
+                    'long; use smaller rounds or chamfers',
                   recipe(
                     '  - {id: b, type: extrude, depth: 3, profile: {kind: rectangle, width: 40, height: 20, ' \
-                    'corner_radius: 12}}'
+                      'corner_radius: 12}}'
                   )
   end
 
@@ -76,16 +76,17 @@ class RecipeTest < CoreTest
 
   def test_cutting_all_away
     assert_faulty 'line 6, features[1] (c): nothing is left of the part after this; ' \
-                  'make the feature smaller or move it',
+                    'make the feature smaller or move it',
                   recipe(
                     "#{BOX}\n  - {id: c, type: extrude, operation: cut, on: b/end.end, through: true, profile: " \
-                    '{kind: circle, diameter: 200}}',
+                      '{kind: circle, diameter: 200}}',
                     '{w: 40}'
                   )
   end
 
   def test_unreadable_tolerance
-    assert_faulty "line 3, parameters.w: tolerance 'tight' can't be read; write ±0.1, +0.2/-0.1 or a fit such as H7",
+    assert_faulty "line 3, parameters.w: tolerance 'tight' can't be read; write ±0.1, +0.2/-0.1, a fit such as H7, " \
+                    'or exact',
                   recipe(BOX, '{w: {value: 40, tolerance: tight}}')
   end
 

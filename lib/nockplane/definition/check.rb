@@ -4,32 +4,54 @@ module Nockplane
   module Definition
     # What of a part is said once, not at all, or twice.
     class Check
-      def initialize(solid, sayings, sides = [])
-        @shape = Shape.new(solid)
+      # ground: Ground of the part.
+      def initialize(ground, sayings, holdings = [], bases = [])
+        @ground = ground
+        @shape = ground.shape
         @unknowns = @shape.unknowns
         @sayings = sayings
-        @ends = ConeEnds.new(@shape)
-        @rows_of = RowsOf.new(@shape, @ends)
-        @relations = Relations.new(@shape, @ends).rows + Sides.new(@shape, sides).rows
+        @rows_of = ground.rows_of
+        @holdings = holdings
+        @first = bases.select { |n| @shape.facts.key?(n) }
       end
 
       def report
-        @known = Elimination.new
-        @relations.each { |r| @known.add(r) }
-        rows = @sayings.map { |s| @rows_of.call(s) }
-        rows.each { |beside, _| beside.each { |r| @known.add(r) } }
+        rows = begin_with
         general, single = @sayings.zip(rows).partition { |s, _| s.general? }
         twice = single.filter_map { |s, (_, own)| said_twice(s, own) }
         @known = @known.dup
         general.each { |_, (_, own)| own.each { |r| @known.add(r) } }
-        Symmetry.new(@shape).rows.each { |r| @known.add(r) }
+        @ground.symmetry.each { |r| @known.add(r) }
         hold_still
         open = @known.dup
-        missing = Wanting.new(@shape, @ends, @rows_of, @known, @bases).all
+        missing = Wanting.new(@shape, @ground.ends, @rows_of, @known, @bases).all
         Report.new(status(open, twice), missing, twice, spare(rows))
       end
 
+      # [Holding] of those that tell something new, each taken as known for the next; also those that would tell just
+      # what one before them told, as of faces in one plane.
+      def telling(further)
+        begin_with.each { |_, own| own.each { |r| @known.add(r) } }
+        hold_still
+        before = @known.dup
+        told = []
+        further.select do |holding|
+          rows = @held.call(holding)
+          fresh = rows.map { |r| @known.add(r) }.any?(&:nil?)
+          told |= rows if fresh
+          fresh || rows.select { |r| before.news?(r) }.then { |open| open.any? && (open - told).empty? }
+        end
+      end
+
       private
+
+      # What is known before anything that is said counts; the rows of the sayings.
+      def begin_with
+        @known = @ground.known
+        @held = HoldingRows.new(@shape)
+        @holdings.each { |h| @held.call(h).each { |r| @known.add(r) } }
+        @sayings.map { |s| @rows_of.call(s) }.each { |beside, _| beside.each { |r| @known.add(r) } }
+      end
 
       # Twice when every row of it was known.
       def said_twice(saying, own)
@@ -38,14 +60,25 @@ module Nockplane
         shares = own.map { |row| @known.add(row, saying.key) }
         return nil unless shares.all?
 
-        Twice.new(saying.key, shares.max_by(&:size))
+        by = shares.max_by(&:size)
+        elsewhere?(saying, by.keys) ? nil : Twice.new(saying.key, by)
+      end
+
+      # Is it the size of another feature that is as large, on one axis or in one cone by chance?
+      def elsewhere?(saying, others)
+        return false if others.empty? || !%i[round chamfer].include?(saying.says)
+
+        faces = @rows_of.covered(saying)
+        others.all? do |key|
+          other = @sayings.find { |s| s.key == key }
+          other && other.says == saying.says && (@rows_of.covered(other) & faces).empty?
+        end
       end
 
       # Keys of sayings that say nothing once symmetry and the rest are taken for granted, those that a draughtsman
       # would keep told first.
       def spare(rows)
-        known = Elimination.new
-        (@relations + Symmetry.new(@shape).rows).each { |r| known.add(r) }
+        known = @ground.even
         rows.each { |beside, _| beside.each { |r| known.add(r) } }
         ranked =
           @sayings
@@ -78,10 +111,20 @@ module Nockplane
       end
 
       def base(direction)
+        chosen = @first.lazy.filter_map { |n| own_level(n, direction) }.first
+        return chosen if chosen
+
         flat = @shape.planes(direction).map { |n| [@shape.place[n][0], n] }
         round = @shape.facts.each_key.filter_map { |n| [axis_level(n, direction), n] if axis_level(n, direction) }
         areas = (flat + round).group_by(&:first).transform_values { |l| l.sum { |_, n| @shape.facts[n].area } }
         areas.max_by { |u, area| [area.round(3), -@unknowns[u].value] }&.first || @unknowns.levels(direction)[0]
+      end
+
+      # Where a face is along a direction: its axis, or a flat one square to it; nil of others.
+      def own_level(name, direction)
+        return axis_level(name, direction) if @shape.axis(name)
+
+        @shape.place[name][0] if @shape.planes(direction).include?(name)
       end
 
       # Where the axis of a whole turned face is along a direction; nil of others.

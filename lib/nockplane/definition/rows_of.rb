@@ -23,7 +23,7 @@ module Nockplane
       def bevels_by_setback
         found =
           @shape.facts.each_value.filter_map do |f|
-            mm = f.kind == :cone ? setback(f.name) : edge_setback(f.name)
+            mm = bevel(f.name)
             [mm.round(3), f.name, f.kind == :cone ? bevelled_rim(f.name) : bevelled_edge(f.name)] if mm
           end
         found.group_by(&:first).transform_values { |list| list.to_h { |_, name, rows| [name, rows] } }
@@ -65,7 +65,16 @@ module Nockplane
         f, g = [a, b].map { |n| @shape.facts[n] }
         return false unless f.kind == g.kind || (f.tube && g.tube)
 
-        f.tube.nil? || (f.tube - g.tube).abs < Unknowns::SAME
+        return (f.tube - g.tube).abs < Unknowns::SAME if f.tube
+
+        mine, other = [a, b].map { |n| bevel(n) }
+        mine.nil? || other.nil? || same?(mine, other)
+      end
+
+      # mm of a chamfer's setback; nil of what is none.
+      def bevel(name)
+        @bevels ||= {}
+        @bevels.fetch(name) { @bevels[name] = @shape.facts[name].kind == :cone ? setback(name) : edge_setback(name) }
       end
 
       def round(saying)

@@ -11,9 +11,9 @@ module Nockplane
     #    "used":{"":{"plane":18}},"doubts":{},"gone":[]}
     class ImportReference
       HEAD = 'nockplane: step/1'
-      FIELDS = %i[file name bytes faces used doubts gone title properties part arrangement].freeze
+      FIELDS = %i[file name bytes faces used doubts gone title properties part arrangement plan].freeze
       # Those that are written only where they say something.
-      SELDOM = { part: nil, arrangement: {} }.freeze
+      SELDOM = { part: nil, arrangement: {}, plan: {} }.freeze
 
       attr_reader(*FIELDS)
 
@@ -23,8 +23,8 @@ module Nockplane
       # file: digest; faces: { record id => name }; used: { part => { word => highest number } }; doubts: { new name =>
       # [old names] }; gone: old names that no face has any more; title, properties: what the model is called and { key
       # => text } given here, instead of what the file says; part: number of one part of an assembly that alone is meant
-      # (as its instances name it), nil for all of the file; arrangement: as
-      # Arrangement#to_h gives it.
+      # (as its instances name it), nil for all of the file; arrangement, plan: as
+      # Arrangement#to_h and TolerancePlan#to_h give them.
       def initialize(
         file:,
         name:,
@@ -36,7 +36,8 @@ module Nockplane
         title: nil,
         properties: {},
         part: nil,
-        arrangement: {}
+        arrangement: {},
+        plan: {}
       )
         @file = file
         @name = name
@@ -48,6 +49,7 @@ module Nockplane
         @title = title
         @part = part
         @arrangement = text_keys(arrangement || {})
+        @plan = text_keys(plan || {})
         @properties = (properties || {}).to_h { |k, v| [k.to_s, v.to_s] }
         freeze
       end
@@ -68,6 +70,9 @@ module Nockplane
       def arranged(arrangement)
         ImportReference.new(**FIELDS.to_h { |f| [f, public_send(f)] }, arrangement: arrangement)
       end
+
+      # The same with another tolerance plan (TolerancePlan#to_h).
+      def planned(plan) = ImportReference.new(**FIELDS.to_h { |f| [f, public_send(f)] }, plan: plan)
 
       # One of its parts alone (OnePart#key), its faces under the names that they have in the whole.
       def of_part(part) = ImportReference.new(file: @file, name: @name, bytes: @bytes, faces: @faces, part: part)

@@ -133,6 +133,16 @@ module Nockplane
         )
       end
 
+      # How deep a hole is along its wall; value: mm that is stated. nil of what is no round face.
+      def depth(solid, faces, value)
+        face = faces.compact.first
+        return nil unless face && %i[cylinder cone].include?(face.surface.kind)
+
+        at = Span.of(solid, face)
+        from, to = [-value / 2, value / 2].map { |s| Geometry::Vec.along(at.centre, at.axis, s) }
+        made("#{SIZE}#{face.name}", :depth, value, faces.map(&:name), axis: at.axis, centre: from, from: from, to: to)
+      end
+
       def plane_thickness(solid, faces, value)
         a, b = faces.compact.first(2)
         a && b ? distance(solid, a, b, value) : nil
@@ -186,9 +196,11 @@ module Nockplane
 
       # A point of a round face's circle (the place itself on others): where a leader meets it.
       def edge(face, at)
-        face.surface.kind == :cylinder ?
-          Geometry::Vec.along(at, Geometry::Vec.any_normal(face.surface.axis), face.surface.radius) :
+        if face.surface.kind == :cylinder
+          Geometry::Vec.along(at, Geometry::Vec.any_normal(face.surface.axis), face.surface.radius)
+        else
           at
+        end
       end
 
       def made(id, kind, value, faces, count: 1, **more)
@@ -215,9 +227,11 @@ module Nockplane
         planes = [a, b].select { |f| f.surface.plane? }
         others = [a, b] - planes
         return nil unless others.all? { |f| %i[cylinder cone sphere].include?(f.surface.kind) }
-        if planes.size == 2 ?
-             Geometry::Vec.parallel?(planes[0].surface.axis, planes[1].surface.axis, 1e-6) :
+        if if planes.size == 2
+             Geometry::Vec.parallel?(planes[0].surface.axis, planes[1].surface.axis, 1e-6)
+           else
              (planes.size == 1 && Geometry::Vec.dot(planes[0].surface.axis, others[0].surface.axis).abs < 1e-6)
+           end
           return planes[0].surface.axis
         end
 

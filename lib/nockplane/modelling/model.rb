@@ -13,6 +13,7 @@ module Nockplane
     # is not as the file means it ([{ face: name or nil, why:, stands_in: }]: a flat piece takes the face's place).
     # parts: of an assembly, each Solid that stands in it once, where it was made (Assembly::Instance#part says which);
     # empty when some is mirrored. units: sub-assemblies { path of an instance => Assembly::Unit }.
+    # plan: TolerancePlan, whose statements stand among the dimensions; nil for none.
     # stock: SheetMetal::Stock of a part of sheet metal, nil of others.
     Model =
       Struct.new(
@@ -36,6 +37,7 @@ module Nockplane
         :parts,
         :units,
         :stock,
+        :plan,
         keyword_init: true
       ) do
         def initialize(

@@ -12,7 +12,7 @@ module Nockplane
       UNITS = %w[mm deg count text].freeze
       FORMAT = 'recipe/1'
 
-      attr_reader :source, :name, :properties, :parameters, :features, :variants
+      attr_reader :source, :name, :properties, :parameters, :features, :variants, :plan
 
       # Raises RecipeFault listing every structural fault with its line.
       def self.parse(text) = new(RecipeSource.new(text))
@@ -24,6 +24,7 @@ module Nockplane
         @parameters = read_parameters.freeze
         @features = read_features.freeze
         @variants = read_variants.freeze
+        @plan = read_plan
         raise RecipeFault, @faults unless @faults.empty?
 
         @faults = nil
@@ -128,12 +129,21 @@ module Nockplane
         given.transform_keys(&:to_s)
       end
 
+      def read_plan
+        given = @source.data[TolerancePlan::KEY] or return nil
+        return fault(TolerancePlan::KEY, 'must be "key: value" lines') unless given.is_a?(Hash)
+
+        TolerancePlan.of_data(given)
+      rescue RecipeFault => e
+        e.faults.each { |f| fault(f.path, f.reason) } && nil
+      end
+
       def fault(path, reason)
         @faults << Fault.new(line(path), path, reason)
         nil
       end
 
-      def top_keys = %w[nockplane name properties parameters variants features]
+      def top_keys = %w[nockplane name properties parameters variants features plan]
 
       def check_top
         data = @source.data

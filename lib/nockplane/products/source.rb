@@ -34,6 +34,7 @@ module Nockplane
         @parts_importer = parts_importer
         @store = store
         @prefixes = prefixes
+        @planned = {}
       end
 
       # Modelling::Model of a subject. Raises RecipeFault, SheetMetal::Refused of a flat state that there is not.
@@ -41,7 +42,7 @@ module Nockplane
         text = @texts.of(subject)
         return model_of(text, explosion: subject.explosion) unless subject.flat?
 
-        @store.fetch(key('flat-model', text)) { Modelling::SheetMetal::FlatModel.of(model_of(text), flat(text)) }
+        @store.fetch(key('flat-model', text)) { Modelling::SheetMetal::FlatModel.of(shape_of(text), flat(text)) }
       end
 
       # Modelling::Arrangement of a subject: its explosions and display sets.
@@ -60,6 +61,12 @@ module Nockplane
       def model_of(text, refine: 1, explosion: nil)
         return exploded(text, refine, explosion) if explosion
 
+        plan = @texts.plan(text)
+        plan ? planned(text, plan, refine) : shape_of(text, refine: refine)
+      end
+
+      # The same without what its tolerance plan says.
+      def shape_of(text, refine: 1)
         @store.fetch(key('model', text, refine)) do
           if Modelling::AssemblyRecipe.is?(text)
             assembly(text, refine)
@@ -180,7 +187,20 @@ module Nockplane
         inner && rest ? text_at(inner, rest) : inner
       end
 
+      # Digest of the tolerance plan of a text, for what rests on that too; nil where there is none.
+      def plan_digest(text) = @texts.plan(text)&.digest
+
       private
+
+      # Models with what their plans say, in memory: it takes no longer than reading one from disk.
+      PLANNED = 24
+
+      def planned(text, plan, refine)
+        name = [key('model', text, refine), plan.digest]
+        @planned.delete(name)&.then { |known| return @planned[name] = known }
+        @planned.shift if @planned.size >= PLANNED
+        @planned[name] = Modelling::Planned::Weaving.new(shape_of(text, refine: refine), plan).woven
+      end
 
       def part_at(text, path)
         model = model_of(text)

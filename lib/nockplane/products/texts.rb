@@ -19,6 +19,7 @@ module Nockplane
         @prints = {}
         @varied = {}
         @bare = {}
+        @plans = {}
       end
 
       # The text of a subject, of its variant when it has one. Raises RecipeFault for a variant that the table has not.
@@ -33,14 +34,21 @@ module Nockplane
         @parsed[text] ||= Modelling::AssemblyRecipe.parse(text)
       end
 
-      # What a text rests on: itself without its table of variants, of which nothing is made, and without its
-      # arrangement. Raises RecipeFault for an assembly that contains itself.
+      # What a text rests on: itself without its table of variants, of which nothing is made, without its arrangement
+      # and its tolerance plan. Raises RecipeFault for an assembly that contains itself.
       def fingerprint(text)
         return @prints.fetch(text) { print(text, [])[0] } if Modelling::AssemblyRecipe.is?(text)
 
         return bare(text) if Modelling::ImportReference.is?(text)
 
+        text = Modelling::TolerancePlan.without(text)
         text.include?(TABLE) ? text.sub(ROWS, "\n") : text
+      end
+
+      # Modelling::TolerancePlan of a text, kept; nil where there is none.
+      def plan(text)
+        @plans.shift if @plans.size > PARSED
+        @plans.fetch(text) { @plans[text] = Modelling::TolerancePlan.of(text) }
       end
 
       TABLE = "\nvariants:"
@@ -64,7 +72,7 @@ module Nockplane
       # A text without its arrangement (kept, since every key of its products asks for it).
       def bare(text)
         @bare.shift if @bare.size > PARSED
-        @bare[text] ||= Modelling::Arrangement.without(text)
+        @bare[text] ||= Modelling::TolerancePlan.without(Modelling::Arrangement.without(text))
       end
 
       # (Kept, since every key of a variant's products asks for it.)
@@ -78,7 +86,7 @@ module Nockplane
       # [fingerprint, does it stand for good?]: one whose components all have fixed revisions, and are there, never
       # changes and is remembered, since every key of an assembly's products asks for it.
       def print(text, above)
-        return text, !text.empty? unless Modelling::AssemblyRecipe.is?(text)
+        return fingerprint(text), !text.empty? unless Modelling::AssemblyRecipe.is?(text)
         return @prints[text], true if @prints.key?(text)
 
         fixed = true

@@ -39,6 +39,10 @@ class StepReadersTest < StepTest
     JSON.parse(out)
   end
 
+  def test_tolerances_written_with_a_part_leave_it_readable
+    assert_read(11, 82_271.682, STEP::Writer.write(step_model('annotated-plate'), plan: true))
+  end
+
   def test_recipes_are_read_whole_by_another
     %w[carousel hub-spindle].each do |name|
       made = model(demo(name))
@@ -51,13 +55,13 @@ class StepReadersTest < StepTest
     hole = '{id: g, type: hole, on: xz, at: [5,6], offset: 50, diameter: 14, depth: 100, point_angle: 180}'
     ball =
       built(
-        "  - {id: c, type: revolve, axis: z, profile: {kind: free, start: [-30,0], edges: [{name: s, to: [30,0], " \
-        "centre: [0,0], turn: right}, {name: x, to: [-30,0]}]}}\n  - #{hole}"
+        '  - {id: c, type: revolve, axis: z, profile: {kind: free, start: [-30,0], edges: [{name: s, to: [30,0], ' \
+          "centre: [0,0], turn: right}, {name: x, to: [-30,0]}]}}\n  - #{hole}"
       )
     cone =
       built(
-        "  - {id: c, type: revolve, axis: z, profile: {kind: free, start: [0,0], edges: [{name: b, to: [0,30]}, " \
-        "{name: s, to: [60,12]}, {name: t, to: [60,0]}, {name: x, to: [0,0]}]}}\n  - #{hole}"
+        '  - {id: c, type: revolve, axis: z, profile: {kind: free, start: [0,0], edges: [{name: b, to: [0,30]}, ' \
+          "{name: s, to: [60,12]}, {name: t, to: [60,0]}, {name: x, to: [0,0]}]}}\n  - #{hole}"
       )
     [ball, cone].each do |made|
       found = elsewhere(STEP::Writer.write(made))
@@ -92,7 +96,7 @@ class StepReadersTest < StepTest
     made =
       built(
         '  - {id: b, type: extrude, depth: 12, profile: {kind: free, start: [0,0], edges: [{name: a, to: [40,0]}, ' \
-        '{name: b, to: [40,20]}, {name: c, to: [0,20], through: [[28,26],[14,15]]}, {name: d, to: [0,0]}]}}'
+          '{name: b, to: [40,20]}, {name: c, to: [0,20], through: [[28,26],[14,15]]}, {name: d, to: [0,0]}]}}'
       )
     assert_read(made.solid.faces.size, Solids::Mass.of(made.solid).volume, STEP::Writer.write(made))
     assert_equal 1, STEP::Part21.new(STEP::Writer.write(made)).counts['SURFACE_OF_LINEAR_EXTRUSION']

@@ -7,8 +7,8 @@ module Nockplane
       # geometric tolerances, tied to faces by geometric_item_specific_usage.
       class Annotations
         # A geometric tolerance: kind in the words of its entity (:position, ...), value mm, zone ('⌀', 'S⌀' or ''),
-        # modifiers [Symbol], datums [[letter, [modifier, ...]], ...] in order, faces (names).
-        Tolerance = Struct.new(:id, :kind, :value, :zone, :modifiers, :datums, :faces, keyword_init: true)
+        # modifiers [Symbol], datums [[letter, [modifier, ...]], ...] in order, faces (names), record: its number.
+        Tolerance = Struct.new(:id, :kind, :value, :zone, :modifiers, :datums, :faces, :record, keyword_init: true)
         # A datum feature: letter and faces.
         Datum = Struct.new(:letter, :faces)
 
@@ -42,26 +42,43 @@ module Nockplane
 
         # [ModelDimension] of sizes and locations whose faces are known.
         def dimensions
-          @dimensions ||= (sizes + locations + frames + datum_dimensions).compact.uniq(&:id)
+          @dimensions ||= apart((sizes + locations + frames + datum_dimensions).compact)
+        end
+
+        # Each under an id of its own: what says the same once more is left out, what says something else is numbered.
+        def apart(list)
+          list
+            .group_by(&:id)
+            .values
+            .flat_map do |same|
+              distinct = same.uniq { |d| [d.prefix, d.tolerance, d.value, d.faces] }
+              distinct.each_with_index.map { |d, i| i.zero? ? d : d.dup.tap { |other| other.id = "#{d.id} #{i + 1}" } }
+            end
         end
 
         # [Tolerance]
         def tolerances
           @tolerances ||=
-            each(*KINDS.map { |k| "#{k}_TOLERANCE" }, 'GEOMETRIC_TOLERANCE').filter_map { |r| tolerance(r) }.uniq(&:id)
+            each(*KINDS.map { |k| "#{k}_TOLERANCE" }, 'GEOMETRIC_TOLERANCE')
+              .uniq(&:id)
+              .filter_map { |r| tolerance(r)&.tap { |t| t.record = r.id } }
         end
 
         # [Datum]
         def datums
-          @datums ||= each('DATUM').filter_map do |r|
-            faces =
-              @aspects
-                .select { |id, partners| partners.include?(r.id) && @file[id].is?('DATUM_FEATURE') }
-                .keys
-                .flat_map { |id| faces(id) }
-            faces = faces(r.id) if faces.empty?
-            Datum.new(r.args('DATUM')[-1].to_s, faces.uniq) unless faces.empty?
-          end.uniq(&:letter).sort_by(&:letter)
+          @datums ||=
+            each('DATUM')
+              .filter_map do |r|
+                faces =
+                  @aspects
+                    .select { |id, partners| partners.include?(r.id) && @file[id].is?('DATUM_FEATURE') }
+                    .keys
+                    .flat_map { |id| faces(id) }
+                faces = faces(r.id) if faces.empty?
+                Datum.new(r.args('DATUM')[-1].to_s, faces.uniq) unless faces.empty?
+              end
+              .uniq(&:letter)
+              .sort_by(&:letter)
         end
 
         private
@@ -81,9 +98,7 @@ module Nockplane
           each('SHAPE_ASPECT_RELATIONSHIP').each do |r|
             r[2].is_a?(Part21::Ref) && r[3].is_a?(Part21::Ref) && @aspects[r[2].id] << r[3].id
           end
-          @values =
-            each('DIMENSIONAL_CHARACTERISTIC_REPRESENTATION').each_with_object({}) { |r, all| all[r[0]&.id] = r[1] }
-          @limits = each('PLUS_MINUS_TOLERANCE').each_with_object({}) { |r, all| all[r[1]&.id] = r[0] }
+          @measures = Measures.new(@file)
         end
 
         # Names of the faces of an aspect and of those it is composed of, as far as the model has them.
@@ -102,8 +117,8 @@ module Nockplane
             made(r) do
               aspect, name = r.args
               faces = faces(aspect.id)
-              value = nominal(r) or next
-              Modelling::Measured.size(@solid, faces.map { |n| @known[n] }, value, kind: name.to_s)
+              value = @measures.nominal(r) or next
+              NamedSize.new(@solid, @known).of(faces, value, name.to_s)
             end
           end
         end
@@ -112,10 +127,16 @@ module Nockplane
           each('DIMENSIONAL_LOCATION', 'DIRECTED_DIMENSIONAL_LOCATION', 'ANGULAR_LOCATION').map do |r|
             made(r) do
               from, to = r.args[2, 2].map { |a| faces(a.id) }
-              value = nominal(r) or next
-              Modelling::Measured.distance(@solid, @known[from.first], @known[to.first], value) if from.any? && to.any?
+              value = @measures.nominal(r) or next
+              apart_by(from.first, to.first, value, r.is?('ANGULAR_LOCATION')) if from.any? && to.any?
             end
           end
+        end
+
+        def apart_by(from, to, value, angle)
+          return Modelling::Measured.distance(@solid, @known[from], @known[to], value) unless angle
+
+          Modelling::MeasuredEdges.find(@solid, "#{Modelling::MeasuredEdges::LEAN}#{from}|#{to}")
         end
 
         # A dimension named after its record's place among its kind, with its tolerance; told when it has no faces or
@@ -128,62 +149,11 @@ module Nockplane
           end
           found.dup.tap do |d|
             d.id = "given.#{d.kind}.#{d.faces.first(2).join('.')}"
-            d.tolerance = tolerance_text(record)
+            d.tolerance = @measures.tolerance(record)
           end
         rescue Unusable, NoMethodError, TypeError => e
           @report.add(record.type, "a dimension can't be read: #{e.message[0, 80]}", "##{record.id}")
           nil
-        end
-
-        # mm (or degrees) of the nominal value; of limits alone their middle.
-        def nominal(record)
-          named = values(record)
-          return named['nominal value'] if named['nominal value']
-          return (named['upper limit'] + named['lower limit']) / 2 if named['upper limit'] && named['lower limit']
-
-          named.values.first
-        end
-
-        # { item name => mm or degrees }
-        def values(record)
-          shape = @file.at(@values[record.id]) or return {}
-          Array(shape[1])
-            .grep(Part21::Ref)
-            .map { |i| @file[i] }
-            .select { |i| i.is?('MEASURE_WITH_UNIT', 'MEASURE_REPRESENTATION_ITEM') }
-            .to_h do |item|
-              name = (item.leaves['REPRESENTATION_ITEM'] || item.args)[0].to_s
-              value =
-                Units.measure(
-                  @file,
-                  item.is?('MEASURE_WITH_UNIT') ? item : Part21::Record.new(item.id, 'M' => item.args.last(2))
-                )
-              angle = item.leaves.key?('PLANE_ANGLE_MEASURE_WITH_UNIT') || item.to_s.include?('PLANE_ANGLE')
-              [name, angle ? value * 180 / Math::PI : value]
-            end
-        end
-
-        # Text as Tolerancing::Tolerance reads it, nil for none.
-        def tolerance_text(record)
-          range = @file.at(@limits[record.id])
-          return fit(range) if range&.is?('LIMITS_AND_FITS')
-
-          lower, upper = range ? range.args.map { |r| Units.measure(@file, @file[r]) } : from_limits(values(record))
-          return nil unless lower && upper && (upper - lower).abs > 1e-12
-
-          Tolerancing::Tolerance.new(upper: plain(upper), lower: plain(lower)).to_s
-        end
-
-        def plain(mm) = mm.round(6).then { |v| v.zero? ? 0.0 : v }
-
-        def fit(range)
-          code = "#{range[0]}#{range[2]}"
-          Tolerancing::Iso286.code?(code) ? code : nil
-        end
-
-        def from_limits(named)
-          nominal, upper, lower = named.values_at('nominal value', 'upper limit', 'lower limit')
-          nominal && upper && lower ? [lower - nominal, upper - nominal] : nil
         end
 
         def tolerance(record)
@@ -216,38 +186,49 @@ module Nockplane
 
         # '⌀' for a cylindrical or circular zone.
         def zone(id)
-          @zones ||= each('TOLERANCE_ZONE').each_with_object({}) do |r, all|
-            Array(r[4]).grep(Part21::Ref).each { |t| all[t.id] = @file.at(r[5])&.args&.first.to_s }
-          end
+          @zones ||=
+            each('TOLERANCE_ZONE').each_with_object({}) do |r, all|
+              Array(r[4]).grep(Part21::Ref).each { |t| all[t.id] = @file.at(r[5])&.args&.first.to_s }
+            end
           name = @zones[id].to_s
           name.include?('spherical') ? 'S⌀' : (name.match?(/cylindrical|circular/) ? '⌀' : '')
         end
 
         # [[letter, modifiers], ...] of the datum systems.
         def references(systems)
-          Array(systems).grep(Part21::Ref).flat_map do |ref|
-            record = @file[ref]
-            next [[letter(record), []]] unless record.is?('DATUM_SYSTEM')
+          Array(systems)
+            .grep(Part21::Ref)
+            .flat_map do |ref|
+              record = @file[ref]
+              next [[letter(record), []]] unless record.is?('DATUM_SYSTEM')
 
-            Array(record[4]).grep(Part21::Ref).map do |c|
-              args = @file[c].args
-              [
-                letter(@file[args[4]]),
-                Array(args[5]).filter_map do |m|
-                  (m.is_a?(Part21::Typed) ? m.value : m).then { |v| v.is_a?(Symbol) ? v.to_s.downcase.to_sym : nil }
+              Array(record[4])
+                .grep(Part21::Ref)
+                .map do |c|
+                  args = @file[c].args
+                  [
+                    based_on(args[4]),
+                    Array(args[5]).filter_map do |m|
+                      (m.is_a?(Part21::Typed) ? m.value : m).then { |v| v.is_a?(Symbol) ? v.to_s.downcase.to_sym : nil }
+                    end
+                  ]
                 end
-              ]
             end
-          end
+        end
+
+        # Letters of what a compartment goes by: a datum, or a list of those that are one together.
+        def based_on(base)
+          return letter(@file[base]) unless base.is_a?(Part21::Typed)
+
+          Array(base.value).flatten.grep(Part21::Ref).map { |r| letter(@file[r]) }.join('-')
         end
 
         def letter(record)
           return record.args('DATUM')[-1].to_s if record.is?('DATUM')
           if record.is?('DATUM_REFERENCE_ELEMENT', 'COMMON_DATUM_LIST')
-            return record
-              .args
-              .last(2)
-              .then { |a| Array(a).flatten.grep(Part21::Ref).map { |r| letter(@file[r]) }.join('-') }
+            return (
+              record.args.last(2).then { |a| Array(a).flatten.grep(Part21::Ref).map { |r| letter(@file[r]) }.join('-') }
+            )
           end
 
           inner = record.args.grep(Part21::Ref).map { |r| @file[r] }.find { |r| r.is?('DATUM') }
@@ -256,16 +237,28 @@ module Nockplane
 
         # Geometric tolerances as frames that a drawing can adopt.
         def frames
-          tolerances.map do |t|
-            Modelling::Measured.frame(
-              @solid,
-              t.faces.map { |n| @known[n] },
-              id: t.id,
-              kind: :tolerance_frame,
-              value: t.value,
-              words: FrameWords.of(t)
-            )
-          end
+          lower = composites
+          tolerances
+            .reject { |t| lower.value?(t.record) }
+            .map do |t|
+              second = tolerances.find { |other| other.record == lower[t.record] }
+              Modelling::Measured.frame(
+                @solid,
+                t.faces.map { |n| @known[n] },
+                id: t.id,
+                kind: :tolerance_frame,
+                value: t.value,
+                words: [t, second].compact.map { |row| FrameWords.of(row) }.join(Tolerancing::Frame::ROWS)
+              )
+            end
+        end
+
+        # { record of an upper row => record of the lower one } of composite frames.
+        def composites
+          found = each('GEOMETRIC_TOLERANCE_RELATIONSHIP').select { |r| r[0].to_s.match?(/composite/i) }
+          found.to_h { |r| [r[2]&.id, r[3]&.id] }
+        rescue Unusable, NoMethodError, TypeError
+          {}
         end
 
         def datum_dimensions

@@ -173,7 +173,7 @@ module Nockplane
             name: name,
             components: instances,
             colours: colours(solid),
-            annotations: kept.tolerances.map(&:to_h),
+            annotations: kept.tolerances.map { |t| t.to_h.except(:record) },
             layers: @properties.layers.values.tally,
             saved_views: SavedViews.new(@file, @report).all,
             measured: measured(solid),

@@ -33,7 +33,8 @@ module Nockplane
             gone: gone.uniq,
             title: old&.title,
             properties: old ? old.properties : {},
-            arrangement: old ? old.arrangement : {}
+            arrangement: old ? old.arrangement : {},
+            plan: old ? old.plan : {}
           )
         end
       end

@@ -35,18 +35,27 @@ module Nockplane
         def placement(origin, z, x) = add('AXIS2_PLACEMENT_3D', '', point(origin), direction(z), direction(x))
 
         def to_s = @lines.join("\n")
+        # A number as it stands in a file.
+        def number(value) = real(value.to_f)
 
         private
 
         def text(value)
           case value
-          when Integer then "##{value}"
-          when Float then real(value)
-          when String then Encoding.encode(value)
-          when Symbol then value == :* ? '*' : ".#{value}."
-          when Array then "(#{value.map { |v| text(v) }.join(',')})"
-          when Raw then value.text
-          else '$'
+          when Integer
+            "##{value}"
+          when Float
+            real(value)
+          when String
+            Encoding.encode(value)
+          when Symbol
+            value == :* ? '*' : ".#{value}."
+          when Array
+            "(#{value.map { |v| text(v) }.join(',')})"
+          when Raw
+            value.text
+          else
+            '$'
           end
         end
 

@@ -8,20 +8,30 @@ module Nockplane
       class Writer
         SCHEMA = 'AP242_MANAGED_MODEL_BASED_3D_ENGINEERING_MIM_LF { 1 0 10303 442 1 1 4 }'
 
-        # model: Modelling::Model; time: ISO 8601 text for the header; file: its name there.
-        def self.write(model, time: '2000-01-01T00:00:00', file: 'model.step') = new(model).write(time, file)
+        # model: Modelling::Model; time: ISO 8601 text for the header; file: its name there; plan: with what the model
+        # says of its tolerances?
+        def self.write(model, time: '2000-01-01T00:00:00', file: 'model.step', plan: false)
+          new(model, plan: plan).write(time, file)
+        end
 
-        def initialize(model)
+        # Ids of model dimensions that the file could not take, after #write.
+        attr_reader :skipped
+
+        def initialize(model, plan: false)
           @model = model
+          @plan = plan
+          @skipped = []
           @records = Records.new
           @styles = []
         end
 
         def write(time, file)
           context
-          @model.components.reject(&:hidden?).empty? ?
-            part(@model.name, number(@model.properties), @model.solid) :
+          if @model.components.reject(&:hidden?).empty?
+            part(@model.name, number(@model.properties), @model.solid)
+          else
             assembly
+          end
           colours
           "ISO-10303-21;\nHEADER;\nFILE_DESCRIPTION((''),'2;1');\n" \
             "FILE_NAME(#{Encoding.encode(file)},'#{time}',(''),(''),'Nockplane','Nockplane','');\n" \
@@ -50,6 +60,7 @@ module Nockplane
               [['NAMED_UNIT', :*], %w[PLANE_ANGLE_UNIT], ['SI_UNIT', nil, :RADIAN]],
               [['NAMED_UNIT', :*], ['SI_UNIT', nil, :STERADIAN], %w[SOLID_ANGLE_UNIT]]
             ].map { |u| @records.complex(*u) }
+          @units = { length: units[0], angle: units[1] }
           accuracy =
             @records.add(
               'UNCERTAINTY_MEASURE_WITH_UNIT',
@@ -85,7 +96,24 @@ module Nockplane
           writer.faces.each { |face, records| (rgb = @model.colours[face]) && records.each { |r| @styles << [r, rgb] } }
           representation = @records.add('ADVANCED_BREP_SHAPE_REPRESENTATION', '', [@world, *items], @context)
           @records.add('SHAPE_DEFINITION_REPRESENTATION', shape, representation)
+          say(shape, representation, writer.faces) if @plan && solid.equal?(@model.solid)
           [definition, representation]
+        end
+
+        # The tolerances of the part that the model is.
+        def say(shape, representation, faces)
+          writer =
+            PlanWriter.new(
+              @records,
+              @model,
+              shape: shape,
+              representation: representation,
+              context: @context,
+              units: @units,
+              faces: faces
+            )
+          writer.write
+          @skipped = writer.skipped
         end
 
         def group(name, number)
@@ -99,12 +127,15 @@ module Nockplane
         def assembly
           nodes = { '' => group(@model.name, number(@model.properties)) }
           parts = {}
-          @model.components.reject(&:hidden?).each do |instance|
-            *above, own = instance.path.split(':')
-            parent = above.each_index.reduce('') { |path, i| descend(nodes, path, above[i]) }
-            made = parts[likeness(instance)] ||= part(instance.name, instance.reference.to_s, own_solid(instance))
-            occurrence(nodes[parent], made, own, instance.transform)
-          end
+          @model
+            .components
+            .reject(&:hidden?)
+            .each do |instance|
+              *above, own = instance.path.split(':')
+              parent = above.each_index.reduce('') { |path, i| descend(nodes, path, above[i]) }
+              made = parts[likeness(instance)] ||= part(instance.name, instance.reference.to_s, own_solid(instance))
+              occurrence(nodes[parent], made, own, instance.transform)
+            end
         end
 
         # Equal for occurrences of one part: what it is called, and measures that no move changes.
@@ -163,12 +194,13 @@ module Nockplane
         def colours
           return if @styles.empty?
 
-          shades = Hash.new do |h, rgb|
-            colour = @records.add('COLOUR_RGB', '', *rgb.map(&:to_f))
-            fill = @records.add('FILL_AREA_STYLE', '', [@records.add('FILL_AREA_STYLE_COLOUR', '', colour)])
-            side = @records.add('SURFACE_SIDE_STYLE', '', [@records.add('SURFACE_STYLE_FILL_AREA', fill)])
-            h[rgb] = @records.add('PRESENTATION_STYLE_ASSIGNMENT', [@records.add('SURFACE_STYLE_USAGE', :BOTH, side)])
-          end
+          shades =
+            Hash.new do |h, rgb|
+              colour = @records.add('COLOUR_RGB', '', *rgb.map(&:to_f))
+              fill = @records.add('FILL_AREA_STYLE', '', [@records.add('FILL_AREA_STYLE_COLOUR', '', colour)])
+              side = @records.add('SURFACE_SIDE_STYLE', '', [@records.add('SURFACE_STYLE_FILL_AREA', fill)])
+              h[rgb] = @records.add('PRESENTATION_STYLE_ASSIGNMENT', [@records.add('SURFACE_STYLE_USAGE', :BOTH, side)])
+            end
           items = @styles.map { |face, rgb| @records.add('STYLED_ITEM', '', [shades[rgb]], face) }
           @records.add('MECHANICAL_DESIGN_GEOMETRIC_PRESENTATION_REPRESENTATION', '', items, @context)
         end

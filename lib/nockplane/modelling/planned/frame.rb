@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    module Planned
+      # A tolerance frame (ISO 1101). words: its cells, "⌖|⌀0.2 Ⓜ|A|B|C".
+      class Frame < Statement
+        NAME = 'frame'
+
+        attr_reader :frame
+
+        def words = @frame.to_s
+        def letters = [@frame, @frame.lower].compact.flat_map(&:letters).uniq
+
+        def dimension(model, found)
+          at_faces(model, found, words, :tolerance_frame)&.tap { |d| d.value = @frame.value }
+        end
+
+        private
+
+        def own_keys = %w[words]
+        def own = { 'words' => words }
+
+        def take(data)
+          @frame = Tolerancing::Frame.parse(data['words'].to_s) or
+            raise Wrong, "'#{data['words']}' is no tolerance frame; write its cells with | between, e.g. ⌖|⌀0.2|A|B"
+        end
+      end
+    end
+  end
+end

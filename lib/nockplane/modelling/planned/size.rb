@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    module Planned
+      # A size or distance with what it may be. of: id of a size that the model has ("pockets.diameter"), which then has
+      # this tolerance where it has none of its own, or of one measured on its faces ("measured.size.FACE"), which
+      # becomes a size of the model; tolerance: as Tolerancing::Tolerance reads it, "exact" of a basic dimension.
+      class Size < Statement
+        NAME = 'size'
+        LONGEST = 4000
+
+        attr_reader :of, :tolerance
+
+        def about = ModelDimension.reference?(@of) ? nil : @of
+        def exact? = Tolerancing::Tolerance.exact?(@tolerance)
+
+        # Of what is measured; a size of the model is only given its tolerance (Planned::Weaving).
+        def dimension(model, _found)
+          return nil if about
+
+          model
+            .dimension(@of)
+            &.dup
+            &.tap do |d|
+              d.id = key
+              d.feature = 'plan'
+              d.tolerance = @tolerance
+            end
+        end
+
+        private
+
+        def own_keys = %w[of tolerance]
+        def own = { 'of' => @of, 'tolerance' => @tolerance }
+
+        def take(data)
+          @of = data['of'].to_s
+          raise Wrong, 'a size says of which distance or face it is one (of)' if @of.empty?
+          raise Wrong, "'of' has at most #{LONGEST} letters" if @of.length > LONGEST
+
+          @tolerance = Tolerancing::Tolerance.parse(data['tolerance'].to_s)&.to_s
+        rescue Tolerancing::UnreadableTolerance => e
+          raise Wrong, e.message
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,75 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Modelling
+    module Planned
+      # A model with what its plan says: sizes given their tolerances, statements added as dimensions of the model.
+      class Weaving
+        # model: built without its plan.
+        def initialize(model, plan)
+          @model = model
+          @plan = plan
+        end
+
+        # Model
+        def woven
+          Model.new(**@model.to_h, dimensions: given + added, plan: @plan)
+        end
+
+        # { id of a statement => why it is not there }: "gone" where a face of it is there no more, "absent" where that
+        # is of a feature that is switched off.
+        def adrift
+          @plan.statements.to_h { |s| [s.id, why(s)] }.compact
+        end
+
+        private
+
+        def why(statement)
+          lost = statement.faces.reject { |n| standing.key?(n) }
+          return 'absent' if lost.any? && lost.all? { |n| off?(n) }
+          return 'gone' if lost.any?
+          return nil if statement.is_a?(Note)
+
+          about = statement.about
+          there = about ? @model.dimensions.any? { |d| d.id == about } : added.any? { |d| d.id == statement.key }
+          there ? nil : 'gone'
+        end
+
+        def off?(name)
+          feature = name[/\A[a-z][a-z0-9_]*/]
+          @model.features.to_a.any? { |id, _, on| id == feature && !on }
+        end
+
+        # Sizes of the model, with the tolerance that the plan gives where they have none of their own.
+        def given
+          tolerances = @plan.statements.filter_map { |s| [s.about, s.tolerance] if s.about }.to_h
+          @model.dimensions.map do |d|
+            wanted = tolerances[d.id]
+            wanted && d.tolerance.to_s.empty? ? d.dup.tap { |own| own.tolerance = wanted } : d
+          end
+        end
+
+        def added
+          @added ||=
+            @plan.statements.filter_map do |s|
+              found = s.faces.flat_map { |n| standing[n] || [] }.uniq
+              s.dimension(@model, found) if s.faces.all? { |n| standing.key?(n) }
+            end
+        end
+
+        # { name => [Face] }: by their names, by names of faces they took in, and the pieces of one that was cut.
+        def standing
+          @standing ||=
+            @model
+              .solid
+              .faces
+              .each_with_object({}) do |face, all|
+                [face.name, *face.aliases].each do |name|
+                  [name, name.split('~')[0]].uniq.each { |n| (all[n] ||= []) << face }
+                end
+              end
+        end
+      end
+    end
+  end
+end
