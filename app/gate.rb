@@ -9,7 +9,23 @@ module App
     SETS = %w[properties decide numbers names].freeze
     FILES = %w[file].freeze
     # Names in JSON bodies that may hold lists or sets of plain values, and those that hold nothing but sets.
-    NESTED = %w[what dimensions views pairs columns uncut components direction up headers decisions left].freeze
+    NESTED = %w[
+      what
+      dimensions
+      views
+      pairs
+      columns
+      uncut
+      components
+      direction
+      up
+      headers
+      decisions
+      left
+      faces
+      only
+      ids
+    ].freeze
     # Lists of lists of texts: the cells of a table.
     TABLES = %w[rows].freeze
     CELLS = 60_000
@@ -17,7 +33,7 @@ module App
     POINTS = %w[points].freeze
     MOST_POINTS = 2000
     POINT = %w[at].freeze
-    NAMED = %w[sizes fits features numbers names].freeze
+    NAMED = %w[sizes fits features numbers names datums defaults fields].freeze
     # Whole numbers in JSON bodies.
     WHOLE = %w[base on].freeze
     TEXT = 300_000

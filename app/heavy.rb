@@ -16,6 +16,17 @@ module App
       nil
     end
 
+    # A tolerance plan that is being made (Presenters::PlanRequest) of a text: { plan: plain data or nil, told:, shown:
+    # Presenters::PlanShown::Data }, or { refused: words }. names: { face => what a person calls it }.
+    def plan(text, data, names)
+      request = Presenters::PlanRequest.new(text, data)
+      plan = request.plan
+      bare = Nockplane::Modelling::TolerancePlan.without(text)
+      { plan: plan&.to_h, told: request.told, shown: Presenters::PlanShown.new(bare, plan, names).data }
+    rescue Nockplane::Error, Refused => e
+      { refused: e.message }
+    end
+
     # A chain of sizes between two faces (Presenters::ChainShown.of).
     def chain(text, from, to, general, wanted)
       Presenters::ChainShown.of(text, from, to, general: general, wanted: wanted)

@@ -39,6 +39,7 @@ module App
     helpers Helpers, Telling, SeriesHelpers, ArrangementHelpers, PacketHelpers
     register Routes::Board,
              Routes::Models,
+             Routes::Plans,
              Routes::Arrivals,
              Routes::Upkeep,
              Routes::Drawings,

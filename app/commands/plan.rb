@@ -43,24 +43,18 @@ module App
 
       # [{ kind:, words:, faces:, plane:, ... }] of all that a model says of its tolerances.
       def self.annotations(model)
-        standard = Nockplane::Drafting::Standard.new
-        said = model.dimensions.select { |d| said?(d) }
-        said.map do |d|
-          {
-            id: d.id,
-            kind: d.kind.to_s,
-            words: Nockplane::Drawings::Annotations::Snapshot.of(d).words(standard).to_s,
-            faces: d.faces,
-            plane: Nockplane::Modelling::AnnotationPlanes.suiting(d).name,
-            tolerance: d.tolerance
-          }.compact
-        end
-      end
-
-      # (A size without a tolerance says none; frames, datums and textures always do.)
-      def self.said?(dimension)
-        kind = Nockplane::Drawings::Annotations.all[dimension.kind.to_s] or return false
-        dimension.tolerance || dimension.prefix || !kind.size?
+        Nockplane::Linking::SaidInModel
+          .of(model)
+          .map do |d|
+            {
+              id: d.id,
+              kind: d.kind.to_s,
+              words: Nockplane::Linking::SaidInModel.words(d),
+              faces: d.faces,
+              plane: Nockplane::Modelling::AnnotationPlanes.suiting(d).name,
+              tolerance: d.tolerance
+            }.compact
+          end
       end
 
       def self.choice(option, given, choices)
@@ -106,7 +100,7 @@ module App
           end
         File.binwrite(out, bytes)
       end
-      private_class_method :choice, :datums, :kinds, :write, :said?
+      private_class_method :choice, :datums, :kinds, :write
     end
   end
 end

@@ -7,7 +7,6 @@ module App
     # "remark" for one that stands.
     class MarkRequest
       DOES = %w[frame datum texture remark centre holes points origin].freeze
-      DATUMS = %w[datum1 datum2 datum3].freeze
 
       def self.does?(name) = DOES.include?(name)
 
@@ -53,53 +52,13 @@ module App
         @data.key?('texture') ? texture : frame
       end
 
-      # Tolerancing::Texture of the form.
-      def texture
-        lay = text('lay').empty? ? nil : text('lay')
-        value = text('texture').tr(',', '.').sub(/\A(R[a-z]+)\s*(?=\d)/, '\1 ')
-        Nockplane::Tolerancing::Texture.new(text('form'), value, lay)
-      end
-
+      def texture = FrameFields.texture(@data)
       def text(key) = @data[key].to_s.strip
 
       def pick = picks[0]
       def picks = Array(@data['points']).compact.map { |p| p.map { |c| @mm.call(c) } }
 
-      # Tolerancing::Frame of the form; nil where there is no characteristic or no number.
-      def frame
-        kind = Nockplane::Tolerancing::Characteristic.find(text('key'))
-        number = text('value').tr(',', '.')
-        return nil unless kind && number.match?(/\A\d{1,4}(\.\d{1,4})?\z/)
-
-        value = number.to_f * (@value.standard.inch? ? 25.4 : 1.0)
-        found = Nockplane::Tolerancing::Frame.new(kind.key, zone, value, marks, datums)
-        text('lower').empty? ? found : found.with_lower(lower(kind))
-      end
-
-      # The second row of a composite frame.
-      def lower(kind)
-        number = text('lower').tr(',', '.')
-        raise Refused, "“#{text('lower')[0, 20]}” is no tolerance." unless number.match?(/\A\d{1,4}(\.\d{1,4})?\z/)
-
-        value = number.to_f * (@value.standard.inch? ? 25.4 : 1.0)
-        cells = text('lower_datums').upcase.split(/[\s,]+/)
-        Nockplane::Tolerancing::Frame.new(kind.key, zone, value, [], datum_cells(cells))
-      end
-
-      def zone = %w[⌀ S⌀].include?(text('zone')) ? text('zone') : ''
-      def marks = text('modifiers').split & Nockplane::Tolerancing::Frame::MODIFIERS
-
-      # [[letters, modifier or nil], ...]
-      def datums = datum_cells(DATUMS.map { |key| text(key).upcase })
-
-      def datum_cells(texts)
-        texts.reject(&:empty?).map do |cell|
-          found = Nockplane::Tolerancing::Frame::DATUM.match(cell.sub(/\s*([ⓂⓁ])\z/, ' \\1'))
-          raise Refused, "“#{cell[0, 20]}” names no datum; write A, A-B or A Ⓜ." unless found
-
-          found.captures
-        end
-      end
+      def frame = FrameFields.frame(@data, unit: @value.standard.inch? ? 25.4 : 1.0)
     end
   end
 end

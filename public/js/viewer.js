@@ -37,11 +37,12 @@ function coverage(plain) {
 }
 
 /**
- * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera) }) returns { load(url,
+ * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera), margin }) returns { load(url,
  * afresh), look(name), measure(), seen(), paint({ face: what became of it, or its coverage }), turnTo(camera, alone),
- * stage }: afresh looks at the whole again, measure() tells how large it is now; stage is what exploding.js works on.
+ * stage }: margin leaves that much room about the part; afresh looks at the whole again, measure() tells how large it
+ * is now; stage is what exploding.js and space_marks.js work on.
  */
-export function mount(element, { onFace, onBusy, onError, onTurn }) {
+export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
   renderer.setPixelRatio(window.devicePixelRatio);
   element.append(renderer.domElement);
@@ -107,7 +108,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn }) {
     camera.position
       .set(...(LOOKS[name] || saved(name)))
       .normalize()
-      .multiplyScalar(size * 2.4 * room)
+      .multiplyScalar(size * 2.4 * room * margin)
       .add(controls.target);
     controls.update();
     draw();

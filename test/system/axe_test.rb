@@ -70,12 +70,18 @@ class AxeTest < SystemTest
         items: JSON.generate([{ what: 'QI-1', slug: 'a', state: 'done', words: '3 views updated' }])
       )
     packet =
-      App::Actions::IssueDrawing.call(drawn.reload, reason: 'first', by: 'Ada Thorne', waiver: 'one size follows') { |_| }
+      App::Actions::IssueDrawing.call(
+        drawn.reload,
+        reason: 'first',
+        by: 'Ada Thorne',
+        waiver: 'one size follows'
+      ) { |_| }
     [
       '/',
       '/models',
       '/models/lid',
       '/models/lid?revision=1',
+      '/models/lid/plan',
       '/models/lid/compare?from=1&to=2',
       '/models/lid/flat',
       '/sheet-runs/new?of=lid',

@@ -38,8 +38,10 @@ module Nockplane
       # Something stands there now: [Ink]; key: by which it can be taken away again.
       def keep(items, key = nil)
         items.each do |i|
-          if words?(i) then rectangle(i).then { |r| @words << [r, Convex.box(r), key] }
-          elsif Drafting::Ink.stroke?(i) then segments(i).each { |s| @lines << [*s, key] }
+          if words?(i)
+            rectangle(i).then { |r| @words << [r, Convex.box(r), key] }
+          elsif Drafting::Ink.stroke?(i)
+            segments(i).each { |s| @lines << [*s, key] }
           end
         end
       end
@@ -49,13 +51,20 @@ module Nockplane
         @lines.reject! { |l| l[4] == key }
       end
 
-      # Cost of ink: of all its words and lines. pointing: its first line is a leader, which should cross little.
-      def cost(items, pointing: false)
+      # Cost of ink: of all its words and lines. pointing: its first line is a leader, which should cross little;
+      # within: what is dearer than this is not asked any further.
+      def cost(items, pointing: false, within: Float::INFINITY)
         texts, strokes = items.partition { |i| words?(i) }
-        found =
-          texts.sum { |t| words(rectangle(t)) } +
-            strokes.sum { |i| Drafting::Ink.stroke?(i) ? segments(i).sum { |s| line(s) } : 0.0 }
-        pointing ? found + leader(strokes[0].points) : found
+        found = pointing ? leader(strokes[0].points) : 0.0
+        texts.each do |t|
+          found += words(rectangle(t))
+          return found if found > within
+        end
+        strokes.each do |i|
+          found += segments(i).sum { |s| line(s) } if Drafting::Ink.stroke?(i)
+          return found if found > within
+        end
+        found
       end
 
       # How many lines of the view a line runs across.

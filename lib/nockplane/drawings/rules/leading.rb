@@ -36,13 +36,15 @@ module Nockplane
       def place(dimension)
         best = cost = nil
         tries(dimension).each do |list|
-          list.sort_by(&:last).each do |place, own|
-            break if cost && own >= cost # dearer by itself than the best with all that it meets
+          list
+            .sort_by(&:last)
+            .each do |place, own|
+              break if cost && own >= cost # dearer by itself than the best with all that it meets
 
-            placed = with_place(dimension, place)
-            found = own + @ground.cost(ink(placed).ink, pointing: true)
-            best, cost = placed, found if cost.nil? || found < cost
-          end
+              placed = with_place(dimension, place)
+              found = own + @ground.cost(ink(placed).ink, pointing: true, within: cost ? cost - own : Float::INFINITY)
+              best, cost = placed, found if cost.nil? || found < cost
+            end
           break if cost && cost < ENOUGH
         end
         @ground.keep(ink(best).ink, dimension.id)
@@ -122,16 +124,18 @@ module Nockplane
       # On a face's visible edge: at some places along it, square to it or nearly (a datum: just square).
       def on_edge(dimension, feet)
         turns = Annotations.of(dimension).edge_turns
-        feet.product(turns, REACHES + MORE_REACHES.first(1)).map do |foot, turn, reach|
-          place = {
-            angle: (foot.angle + turn).round(3),
-            reach: reach,
-            slide: foot.slide,
-            off: foot.off,
-            square: foot.angle
-          }
-          [place, (reach * LENGTH) + (turn.abs * TURN) + foot.cost]
-        end
+        feet
+          .product(turns, REACHES + MORE_REACHES.first(1))
+          .map do |foot, turn, reach|
+            place = {
+              angle: (foot.angle + turn).round(3),
+              reach: reach,
+              slide: foot.slide,
+              off: foot.off,
+              square: foot.angle
+            }
+            [place, (reach * LENGTH) + (turn.abs * TURN) + foot.cost]
+          end
       end
     end
   end

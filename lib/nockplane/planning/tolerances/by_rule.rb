@@ -19,7 +19,13 @@ module Nockplane
         # (FaceKinds::ALL), nil for all; sides: of a sheet. Raises Refused.
         def self.of(model, **wish) = new(model, **wish).made
 
-        def initialize(model, character:, way:, picked: {}, only: nil, defaults: Defaults.new, sides: [])
+        # A plan with its theoretically exact dimensions made anew, by the frames that it has now.
+        def self.with_basics(model, plan, sides: [])
+          picked = plan.datums.to_h { |d| [d.letter, d.faces] }
+          new(model, character: plan.character, way: plan.way, picked: picked, sides: sides, plan: plan).basics_anew
+        end
+
+        def initialize(model, character:, way:, picked: {}, only: nil, defaults: Defaults.new, sides: [], plan: nil)
           buildable(model)
           @model = model
           @character = character
@@ -30,7 +36,8 @@ module Nockplane
           @part = Part.new(model, @ground.shape)
           @zones = Zones.new(@part, defaults)
           @datums = Datums.new(@part, character, picked).all
-          @statements = []
+          @plan = plan
+          @statements = plan ? plan.statements.reject { |s| made_exact?(s) } : []
           @told = []
         end
 
@@ -40,7 +47,21 @@ module Nockplane
           Made.new(plan(chosen), @datums, @told.uniq)
         end
 
+        # Modelling::TolerancePlan
+        def basics_anew
+          @model.dimensions.each do |d|
+            next unless Drawings::Annotations.all[d.kind.to_s]&.says && place?(d)
+
+            size(d, exact) if d.tolerance.nil? && d.prefix.nil? && !measured.include?(d.id)
+          end
+          basics
+          prune
+          @plan.with(@statements)
+        end
+
         private
+
+        def made_exact?(statement) = statement.is_a?(Modelling::Planned::Size) && statement.exact?
 
         def geometric? = @way == 'geometric'
 
@@ -235,9 +256,16 @@ module Nockplane
               'id' => id(Tolerancing::Tolerance.exact?(tolerance) ? 'b' : 's'),
               'of' => dimension.id,
               'tolerance' => tolerance,
-              'faces' => dimension.faces.first(Modelling::Planned::Statement::MOST_FACES)
+              'faces' => standing(dimension.faces).first(Modelling::Planned::Statement::MOST_FACES)
             }
           )
+        end
+
+        # Of the faces that a size names those that are there (what goes right through has no floor).
+        def standing(names)
+          pieces = @part.shape.facts.keys.to_h { |n| [n.split('~')[0], true] }
+          there = names.select { |n| @part.shape.facts.key?(n) || pieces[n] }
+          there.empty? ? names : there
         end
 
         def frame(words, faces)
@@ -245,8 +273,11 @@ module Nockplane
         end
 
         def id(letter)
+          taken = (@statements + (@plan ? @plan.statements : [])).map(&:id)
           @numbers ||= Hash.new(0)
-          "#{letter}#{@numbers[letter] += 1}"
+          @numbers[letter] += 1
+          @numbers[letter] += 1 while taken.include?("#{letter}#{@numbers[letter]}")
+          "#{letter}#{@numbers[letter]}"
         end
 
         def report(frames: true, exact: false)

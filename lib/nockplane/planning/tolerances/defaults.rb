@@ -25,11 +25,11 @@ module Nockplane
             @general = Tolerancing::General.new(sizes.to_s, geometry.to_s)
           end
 
-          # Of plain data, what is not known left out. Raises Nockplane::Error for what makes no sense.
+          # Of plain data, what is not known left out. Raises Refused for what makes no sense.
           def self.from(hash)
             made = new(**hash.to_h.transform_keys(&:to_sym).slice(*members))
             problem = made.problems.first
-            raise Nockplane::Error, problem if problem
+            raise Refused, problem if problem
 
             made
           end

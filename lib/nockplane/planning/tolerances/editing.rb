@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Planning
+    module Tolerances
+      # Corrections of a tolerance plan by hand, kept legal (standards.md 10.3): statements put in, changed, taken away.
+      class Editing
+        # model: Modelling::Model without its plan; plan: Modelling::TolerancePlan.
+        def initialize(model, plan)
+          @model = model
+          @plan = plan
+          @index = Solids::Indexed.of(model.solid)
+        end
+
+        # The plan with a statement put in (without an id: a new one) or in place of the one of its id. data: plain.
+        # Raises Refused.
+        def put(data)
+          standing = @plan.statement(data['id'].to_s)
+          data = { 'id' => @plan.next_id('h') }.merge(data) unless standing
+          made = standing ? standing.with(**data.transform_keys(&:to_sym)) : Modelling::Planned.read(data)
+          check(made)
+          list = @plan.statements
+          kept(standing ? list.map { |s| s.id == made.id ? made : s } : list + [made])
+        rescue Modelling::Planned::Statement::Wrong => e
+          raise Refused, e.message
+        end
+
+        # Without statements of some ids. A datum that frames refer to stays. Raises Refused.
+        def drop(ids)
+          left = @plan.statements.reject { |s| ids.include?(s.id) }
+          letters = left.grep(Modelling::Planned::Datum).map(&:letter)
+          user = left.find { |s| s.is_a?(Modelling::Planned::Frame) && (s.letters - letters).any? }
+          if user
+            gone = (user.letters - letters)[0]
+            raise Refused, "datum #{gone} stays: #{user.words} goes by it. Take that away first, or change its datums."
+          end
+
+          kept(left)
+        end
+
+        # Faces that lie in one plane with another and look the same way, as machined at once; offered to be joined.
+        def coplanar(name)
+          part = Part.new(@model)
+          part.feature(name).then { |f| f.is_a?(Part::Flat) ? f.faces : [name] }
+        end
+
+        private
+
+        def kept(statements)
+          @plan.with(statements)
+        rescue Modelling::RecipeFault => e
+          raise Refused, e.faults.map(&:reason).join('; ')
+        end
+
+        def check(made)
+          lost = made.faces.reject { |n| @index.face(n) || pieces?(n) }
+          raise Refused, "the part has no face '#{lost[0]}'" if lost.any?
+
+          case made
+          when Modelling::Planned::Frame
+            frame(made)
+          when Modelling::Planned::Size
+            size(made)
+          when Modelling::Planned::Datum
+            letter(made)
+          end
+        end
+
+        def pieces?(name) = @model.solid.faces.any? { |f| f.name.split('~')[0] == name || f.aliases.include?(name) }
+
+        def frame(made)
+          kinds = made.faces.filter_map { |n| @index.face(n)&.surface&.kind }
+          around =
+            Tolerancing::FrameRules::Around.new(
+              size: sized?(made.faces),
+              round: kinds.any? { |k| %i[cylinder cone sphere].include?(k) },
+              datums: @plan.datums.to_h { |d| [d.letter, sized?(d.faces)] }
+            )
+          faults = Tolerancing::FrameRules.check(made.frame, around)
+          raise Refused, faults.map { |f| "#{f.words} (#{f.rule})" }.join('; ') if faults.any?
+        end
+
+        # A cylinder, a ball, or two flat faces, as of a slot.
+        def sized?(names)
+          surfaces = names.filter_map { |n| @index.face(n)&.surface }
+          surfaces.any? { |s| %i[cylinder sphere].include?(s.kind) } || surfaces.count(&:plane?) > 1
+        end
+
+        def size(made)
+          found = @model.dimension(made.of)
+          raise Refused, "there is no size '#{made.of}' on this part" unless found
+          return if made.tolerance.nil? || made.exact?
+
+          Tolerancing::Tolerance.parse(made.tolerance).deviations(found.value)
+          others = @plan.statements.grep(Modelling::Planned::Size).reject { |s| s.id == made.id }
+          raise Refused, 'that size is in the plan already; change it there' if others.any? { |s| s.of == made.of }
+          if found.tolerance
+            raise Refused, "that size has its own tolerance, #{found.tolerance}; change it under Sizes of the model"
+          end
+        rescue Tolerancing::Iso286::OutOfTables => e
+          raise Refused, "#{e.message}; choose another fit"
+        end
+
+        def letter(made)
+          return if @plan.datums.none? { |d| d.letter == made.letter && d.id != made.id }
+
+          raise Refused,
+                "datum #{made.letter} stands already; the next free letter is " \
+                  "#{Tolerancing::Frame.next_letter(@plan.datums.map(&:letter))}"
+        end
+      end
+    end
+  end
+end

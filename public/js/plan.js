@@ -1,0 +1,310 @@
+// The tolerance plan of a part: made by rule, corrected by hand, tried in the picture, kept as a revision. Until then
+// it stands here, with every step before it; a reload brings it back.
+
+import { mount } from './viewer.js';
+import { mount as mountMarks } from './space_marks.js';
+import { mount as mountHand } from './plan_hand.js';
+import { post, tell } from './talk.js';
+
+const page = document.querySelector('.plan-page');
+const byId = (id) => document.getElementById(id);
+const address = `/models/${page.dataset.model}/plan`;
+const store = `plan ${page.dataset.model} ${page.dataset.base}`;
+const faceWords = JSON.parse(byId('face-words').textContent);
+const first = JSON.parse(byId('plan-data').textContent);
+const called = (face) => faceWords[face] || face;
+
+let steps = [first]; // what was answered, one after another
+let at = 0;
+let covering = false;
+let pointed = null;
+let picking = null; // what picks go to: "faces", "datums"
+let faces = [];
+let down = null;
+const now = () => steps[at];
+const text = () => (now().plan ? JSON.stringify(now().plan) : '');
+
+const MANY = 24; // marks, above which those of datums and frames are shown first
+let chosen = false; // which marks are shown
+let marks = null;
+const viewer = (() => {
+  try {
+    return mount(byId('viewer'), {
+      margin: 1.3,
+      onFace: (name) => {
+        pointed = name;
+        byId('face-name').textContent = (name && called(name)) || 'Point at a face to see its name';
+        lightLines(name);
+      },
+      onBusy: (busy) => {
+        byId('face-name').textContent = busy ? 'Making the picture …' : 'Point at a face to see its name';
+        if (!busy) document.fonts.load('20px osifont', '⌖⌀Ⓜ').finally(show);
+      },
+      onError: () => tell('The 3D picture could not be loaded.', true),
+    });
+  } catch {
+    byId('viewer').textContent = 'This browser shows no 3D here (WebGL is off). Everything else works.';
+    return { load() {}, look() {}, paint() {} };
+  }
+})();
+viewer.load(byId('viewer').dataset.glb);
+if (viewer.stage) marks = mountMarks(viewer.stage);
+
+// Faces lit over the coverage, where that is shown.
+function paint(lit = []) {
+  const base = covering ? now().states : {};
+  viewer.paint({ ...base, ...Object.fromEntries(lit.map((f) => [f, 'changed'])) });
+}
+
+function show() {
+  const here = now();
+  if (here.part !== undefined) byId('plan-place').innerHTML = here.part;
+  const changed = at > 0 || steps.length > 1;
+  byId('draft-flag').hidden = !changed;
+  byId('keep-plan').hidden = at === 0;
+  byId('plan-undo').disabled = at === 0;
+  byId('plan-redo').disabled = at === steps.length - 1;
+  if (here.letter) byId('hand-letter').value = here.letter;
+  marks?.show(here.marks, first.height);
+  if (here.marks.length > MANY && !chosen) {
+    byId('marks-shown').value = 'frames';
+    marks?.only('frames');
+  }
+  paint(picking === 'faces' ? faces : []);
+  if (at > 0) sessionStorage.setItem(store, text());
+  else sessionStorage.removeItem(store);
+}
+
+async function ask(what, fields = {}) {
+  page.classList.add('asking');
+  try {
+    const answer = await post(address, { plan: text(), do: what, ...fields });
+    steps = [...steps.slice(0, at + 1), answer];
+    at = steps.length - 1;
+    show();
+    if (answer.told?.length) tell(answer.told.slice(0, 3).join('; '), true);
+    return true;
+  } catch (error) {
+    tell(error.message, true);
+    return false;
+  } finally {
+    page.classList.remove('asking');
+  }
+}
+
+// The list as it was at first is asked for once, so that all can be taken back.
+first.part = byId('plan-place').innerHTML;
+
+const left = sessionStorage.getItem(store);
+if (left) {
+  post(address, { plan: left, do: 'show' }).then(
+    (answer) => {
+      steps.push(answer);
+      at = 1;
+      show();
+      tell('What you had changed and not kept is here again.');
+    },
+    () => sessionStorage.removeItem(store),
+  );
+}
+
+byId('plan-undo').addEventListener('click', () => {
+  at = Math.max(0, at - 1);
+  show();
+});
+byId('plan-redo').addEventListener('click', () => {
+  at = Math.min(steps.length - 1, at + 1);
+  show();
+});
+byId('plan-drop').addEventListener('click', () => {
+  steps = [first];
+  at = 0;
+  show();
+});
+document.addEventListener('keydown', (event) => {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+  if (event.target.matches('input, textarea')) return;
+  event.preventDefault();
+  byId(event.shiftKey ? 'plan-redo' : 'plan-undo').click();
+});
+window.addEventListener('beforeunload', (event) => {
+  if (at > 0 && !page.classList.contains('kept')) event.preventDefault();
+});
+
+byId('keep-plan').addEventListener('submit', async (event) => {
+  event.preventDefault();
+  try {
+    const note = byId('keep-note').value;
+    const answer = await post(`${address}/keep`, { plan: text(), note, base: Number(page.dataset.base) });
+    page.classList.add('kept');
+    sessionStorage.removeItem(store);
+    window.location.href = answer.href;
+  } catch (error) {
+    tell(error.message, true);
+  }
+});
+
+// By rule.
+const rule = byId('rule-form');
+function values() {
+  const data = new FormData(rule);
+  const text = (k) => data.get(k);
+  return {
+    sizes: text('sizes'),
+    geometry: text('geometry'),
+    holes: text('holes'),
+    shafts: text('shafts'),
+    position: text('position'),
+    profile: text('profile'),
+    material: rule.elements.material.checked,
+    basics: rule.elements.basics.checked,
+  };
+}
+rule.addEventListener('submit', async (event) => {
+  event.preventDefault();
+  const data = new FormData(rule);
+  const datums = Object.fromEntries(
+    [...rule.querySelectorAll('[data-datum]')].map((f) => [f.dataset.datum, f.value.trim()]),
+  );
+  tell('The plan is being made …');
+  const done = await ask('rule', {
+    character: data.get('character'),
+    way: data.get('way'),
+    datums,
+    only: data.getAll('only'),
+    defaults: values(),
+  });
+  if (done) tell(`The plan is made: ${now().plan.statements.length} statements. Look at it, then keep it.`);
+});
+byId('basics-anew').addEventListener('click', () => ask('basics'));
+
+const sets = byId('defaults-of');
+sets.addEventListener('change', () => {
+  const chosen = JSON.parse(sets.dataset.sets)[sets.value];
+  Object.entries(chosen).forEach(([key, value]) => {
+    const field = rule.elements[key];
+    if (!field) return;
+    if (field.type === 'checkbox') field.checked = value;
+    else field.value = value;
+  });
+  byId('defaults-name').textContent = sets.value;
+});
+byId('keep-defaults').addEventListener('click', async () => {
+  try {
+    const name = byId('defaults-new').value;
+    const answer = await post('/plan-defaults', { name, defaults: values() });
+    sets.dataset.sets = JSON.stringify(answer.names);
+    sets.replaceChildren(...Object.keys(answer.names).map((n) => new Option(n, n, false, n === name.trim())));
+    byId('defaults-name').textContent = sets.value;
+    tell(answer.told);
+  } catch (error) {
+    tell(error.message, true);
+  }
+});
+
+// Picking in the picture.
+function pick(what) {
+  picking = picking === what ? null : what;
+  byId('pick-faces').setAttribute('aria-pressed', String(picking === 'faces'));
+  byId('pick-datums').setAttribute('aria-pressed', String(picking === 'datums'));
+  if (picking === 'datums') {
+    rule.querySelectorAll('[data-datum]').forEach((f) => (f.value = ''));
+    tell('Pick the first datum, then the second and the third; what is left empty is proposed.');
+  }
+  if (picking === 'faces') tell('Pick the faces it is said of; pick one again to leave it out.');
+  paint(picking === 'faces' ? faces : []);
+}
+byId('pick-faces').addEventListener('click', () => pick('faces'));
+byId('pick-datums').addEventListener('click', () => pick('datums'));
+byId('clear-faces').addEventListener('click', () => choose([]));
+
+function choose(list) {
+  faces = list;
+  byId('picked-faces').textContent = faces.length ? faces.map(called).join(', ') : 'No face picked yet.';
+  paint(faces);
+}
+
+byId('viewer').addEventListener('pointerdown', (event) => {
+  down = [event.clientX, event.clientY];
+});
+byId('viewer').addEventListener('pointerup', (event) => {
+  const still = down && Math.hypot(event.clientX - down[0], event.clientY - down[1]) < 5;
+  if (!still) return;
+  const mark = marks?.at(event);
+  if (mark && !picking) {
+    const line = byId('plan-place').querySelector(`[data-id="${CSS.escape(mark.replace(/^plan\./, ''))}"]`);
+    line?.focus();
+    return;
+  }
+  if (!pointed || !picking) return;
+  if (picking === 'faces') {
+    choose(faces.includes(pointed) ? faces.filter((f) => f !== pointed) : [...faces, pointed]);
+    return;
+  }
+  const empty = [...rule.querySelectorAll('[data-datum]')].find((f) => !f.value);
+  if (empty) empty.value = pointed;
+  if (![...rule.querySelectorAll('[data-datum]')].some((f) => !f.value)) pick('datums');
+});
+
+const byHand = mountHand({
+  form: byId('hand-form'),
+  ask,
+  faces: () => faces,
+  choose,
+  statement: (id) => now().plan.statements.find((st) => st.id === id),
+  done: () => picking === 'faces' && pick('faces'),
+});
+
+const lineOf = (event) => event.target.closest('[data-faces]');
+const list = byId('plan-place');
+list.addEventListener('click', (event) => {
+  const act = event.target.closest('[data-act]');
+  const id = lineOf(event)?.dataset.id;
+  if (!act || !id) return;
+  if (act.dataset.act === 'change') byHand.change(id);
+  else ask('drop', { ids: [id] });
+});
+list.addEventListener('keydown', (event) => {
+  const id = event.target.matches('[data-id]') && event.target.dataset.id;
+  if (!id) return;
+  if (event.key === 'Enter') byHand.change(id);
+  if (event.key === 'Delete') ask('drop', { ids: [id] });
+});
+function light(event) {
+  const line = lineOf(event);
+  if (!line) return;
+  paint(JSON.parse(line.dataset.faces));
+  marks?.light(line.dataset.id ? `plan.${line.dataset.id}` : null);
+}
+list.addEventListener('pointerover', light);
+list.addEventListener('focusin', light);
+list.addEventListener('pointerleave', () => {
+  marks?.light(null);
+  paint(picking === 'faces' ? faces : []);
+});
+function lightLines(face) {
+  list.querySelectorAll('li[data-faces]').forEach((line) => {
+    line.classList.toggle('lit', !!face && JSON.parse(line.dataset.faces).includes(face));
+  });
+}
+
+// The picture.
+document.addEventListener('click', (event) => {
+  const look = event.target.closest('[data-look]')?.dataset.look;
+  if (look) viewer.look(look);
+});
+byId('marks-shown').addEventListener('change', (event) => {
+  chosen = true;
+  marks?.only(event.target.value);
+});
+const toggle = (button, act) =>
+  button.addEventListener('click', () => {
+    const on = button.getAttribute('aria-pressed') !== 'true';
+    button.setAttribute('aria-pressed', String(on));
+    act(on);
+  });
+toggle(byId('steady'), (on) => marks?.steady(on));
+toggle(byId('show-coverage'), (on) => {
+  covering = on;
+  paint();
+});
