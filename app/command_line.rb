@@ -196,26 +196,6 @@ module App
       end
     end
 
-    desc 'plan FILE', 'a tolerance plan by rule, and which faces it pins down'
-    option :character, default: 'prismatic', desc: 'prismatic, turned'
-    option :way, default: 'geometric', desc: 'geometric, plusminus'
-    option :datums, desc: 'A=FACE,B=FACE,...; those left out are proposed'
-    option :only, desc: "kinds of features: #{Nockplane::Planning::Tolerances::FaceKinds::ALL.join(', ')}"
-    option :class, default: 'm', desc: 'class of ISO 2768-1 for sizes: f, m, c, v'
-    option :geometry, default: 'K', desc: 'class of ISO 2768-2 for geometry: H, K, L'
-    option :holes, default: '', desc: 'fit of holes, such as H7'
-    option :position, default: 'clearance', desc: 'zone of positions in mm, or clearance'
-    option :profile, default: '0.4', desc: 'zone of profiles in mm'
-    option :out, desc: 'the model with the plan: OUT.recipe.yml or OUT.step'
-    def plan(file)
-      guarded do
-        given = options.slice('geometry', 'holes', 'position', 'profile').merge('sizes' => options[:class])
-        wish = { character: options[:character], way: options[:way], datums: options[:datums], only: options[:only] }
-        asked = Commands::Plan::Wish.new(**wish, defaults: given)
-        report(Commands::Plan.call(read(file), Commands::Library.source(file), asked, options[:out]))
-      end
-    end
-
     desc 'check', 'the docket of the data folder; exit 1 when anything is behind or adrift'
     option :complete, type: :boolean, desc: 'also what the drawings leave unsaid or say twice; exit 1 when there is any'
     def check
@@ -235,6 +215,8 @@ module App
         report(Commands::References.call(name))
       end
     end
+
+    Commands::ToleranceCommands.add_to(self)
 
     no_commands do
       include Commands::GivenPoints

@@ -10,7 +10,7 @@ SUMMARY = /^(\d+) runs, (\d+) assertions, (\d+) failures, (\d+) errors, (\d+) sk
 REQUIRE = 'ARGV.each { |f| require f }'
 
 # What starts a browser or other programs, and what loads the whole demo.
-OUTSIDE = %r{/test/(system/|app/(command_line|flat_command|backup|gate|apart)_test)}.freeze
+OUTSIDE = %r{/test/(system/|app/(command_line|flat_command|tolerance_command|backup|gate|apart)_test)}.freeze
 
 shards = FILES.partition { |f| f.match?(OUTSIDE) }.reject(&:empty?)
 abort 'There are no tests to run.' if shards.empty?

@@ -276,21 +276,4 @@ class CommandLineTest < AppTest
       assert_equal [1, true], [status, err.include?('ZIP archive')]
     end
   end
-
-  def test_plan_by_rule_tells_datums_annotations_and_coverage
-    Dir.mktmpdir do |folder|
-      out = File.join(folder, 'lid.step')
-      text, _, status = run_it('plan', file('lid'), '--datums', 'A=plate/end.end', '--out', out, '--json')
-      found = JSON.parse(text)
-      assert_equal [0, %w[A B C], ['plate/end.end'], 1.0],
-                   [status, found['datums'].keys, found['datums']['A'], found['share']]
-      assert_empty(found['annotations'].reject { |a| (%w[faces id kind plane words] - a.keys).empty? })
-      assert_equal ['pinned'], found['coverage'].values.uniq
-      assert_match(/DATUM_SYSTEM/, File.read(out))
-      _, err, status = run_it('plan', file('lid'), '--datums', 'A=plate/end.end,B=plate/end.start')
-      assert_equal [1, true], [status, err.include?('datum B takes no freedom away')]
-      _, err, = run_it('plan', file('lid'), '--way', 'somehow')
-      assert_equal "--way somehow: use geometric or plusminus\n", err
-    end
-  end
 end
