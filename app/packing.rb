@@ -129,20 +129,23 @@ module App
           reason: meta.history.last['description'],
           shows: [model[:number], model[:name], model[:variant], "revision #{model[:revision]}"].compact.join(', ')
         },
-        looks: Records::Model.unscoped.find_by(slug: model[:slug]).own_looks.to_h { |l| [l['name'], l['sight']] },
+        looks: record(model).own_looks.to_h { |l| [l['name'], l['sight']] },
+        views: Records::SavedView.of(record(model)).map(&:to_h),
         characteristics: said_of(model),
         parts: parts(model)
       ).html
     end
 
-    # [[number, words, limits, faces], ...] of the characteristics that views of a model say.
+    def record(model) = Records::Model.unscoped.find_by(slug: model[:slug])
+
+    # [[number, words, limits, faces, id of the model dimension], ...] of the characteristics that views of a model say.
     def said_of(model)
       @characteristics.rows.filter_map do |row|
         dimension = @value.dimension(row.key[%r{/([^+]+)}, 1])
         next unless @value.view(dimension.view).binding == model[:binding]
 
         limits = [row.upper, row.lower].compact.map { |v| Nockplane::Modelling::Fault.mm(v) }.join(' / ')
-        [row.number, row.words, limits, dimension.snapshot.faces]
+        [row.number, row.words, limits, dimension.snapshot.faces, dimension.dimension]
       end
     end
 

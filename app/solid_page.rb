@@ -24,6 +24,8 @@ module App
       ],
       ['controls', 'vendor/three/controls/OrbitControls.js', { 'three' => 'three' }],
       ['explosion', 'js/explosion.js', {}],
+      ['coverage', 'js/coverage_materials.js', { 'three' => 'three' }],
+      ['meshes', 'js/face_meshes.js', { 'three' => 'three' }],
       [
         'viewer',
         'js/viewer.js',
@@ -31,24 +33,41 @@ module App
           'three' => 'three',
           "#{THREE}controls/OrbitControls.js" => 'controls',
           "#{THREE}loaders/GLTFLoader.js" => 'loader',
-          './explosion.js' => 'explosion'
+          './explosion.js' => 'explosion',
+          './coverage_materials.js' => 'coverage',
+          './face_meshes.js' => 'meshes'
         }
       ],
-      ['page', 'js/solid_page.js', { './viewer.js' => 'viewer', './explosion.js' => 'explosion' }]
+      ['measuring', 'js/measuring.js', {}],
+      ['marks', 'js/space_marks.js', { 'three' => 'three' }],
+      ['cutting', 'js/cutting.js', { 'three' => 'three' }],
+      [
+        'page',
+        'js/solid_page.js',
+        {
+          './viewer.js' => 'viewer',
+          './explosion.js' => 'explosion',
+          './measuring.js' => 'measuring',
+          './space_marks.js' => 'marks',
+          './cutting.js' => 'cutting'
+        }
+      ]
     ].freeze
     VIEW = File.join(ROOT, 'app', 'views', 'solid_page.erb')
 
     attr_reader :facts, :looks, :characteristics, :parts
 
-    # subject: Products::Subject; facts: { title:, number:, revision:, issued:, by:, reason: }; looks: { name => [dx,
-    # dy, dz, ux, uy, uz] }; characteristics: [[texts of a row], faces] each; parts: { headers:, rows: } or nil.
-    def initialize(subject, facts:, looks: {}, characteristics: [], parts: nil)
+    # subject: Products::Subject; views: plain data of saved views (Records::SavedView#to_h); facts: { title:, number:,
+    # revision:, issued:, by:, reason: }; looks: { name => [dx, dy, dz, ux, uy, uz] }; characteristics: [number, words,
+    # limits, faces, id of the model dimension] each; parts: { headers:, rows: } or nil.
+    def initialize(subject, facts:, looks: {}, characteristics: [], parts: nil, views: [])
       @text = Workshop.source.text(subject)
       @subject = subject
       @facts = facts
       @looks = looks
       @characteristics = characteristics
       @parts = parts
+      @views = views
     end
 
     # The page as text.
@@ -67,11 +86,27 @@ module App
           SCRIPTS.map { |name, file, imports| [name, packed(File.read(File.join(ROOT, 'public', file))), imports] },
         glb: packed(File.binread(Workshop.glb(@text))),
         faces: Nockplane::Linking::FaceWords.in(Workshop.source, @subject),
+        figures: Nockplane::Linking::FaceFigures.of(model.solid),
+        marks: marks.marks.map(&:to_h),
+        height: marks.height,
+        views: @views,
         explosions: explosions.to_h { |name| [name, Workshop.source.moves(@text, name)] }
       ).gsub('</', '<\/')
     end
 
+    # Has the model annotations that can be shown in space?
+    def marked? = marks.marks.any?
+    # Saved views: [{ "name" =>, "picture" => }, ...]
+    attr_reader :views
+
     private
+
+    def model = @model ||= Workshop.source.model_of(@text)
+
+    # (Of an assembly its parts say their own.)
+    def marks
+      @marks ||= Nockplane::Linking::SpaceMarks.new(model, Nockplane::Drafting::Standard.new)
+    end
 
     def packed(bytes) = [Zlib.gzip(bytes.b, level: 9)].pack('m0')
   end

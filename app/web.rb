@@ -40,6 +40,7 @@ module App
     register Routes::Board,
              Routes::Models,
              Routes::Plans,
+             Routes::SavedViews,
              Routes::Arrivals,
              Routes::Upkeep,
              Routes::Drawings,

@@ -1,32 +1,55 @@
 // The 3D page of a packet: one file that opens anywhere, without a network. Shows the model that it brings, from the
-// directions kept with it, as made or exploded; a line of the characteristics lights the faces that it is about.
+// directions and in the views kept with it, as made or exploded, whole or cut, with its annotations; measures between
+// faces; a line of the characteristics lights the faces and the annotation that it is about.
 
 import { mount } from './viewer.js';
 import { seen, shifts } from './explosion.js';
+import { alone, between } from './measuring.js';
+import { mount as mountMarks } from './space_marks.js';
+import { mount as mountCutting } from './cutting.js';
 
 /** start(data, glb): data as SolidPage writes it, glb: bytes of the model. */
 export function start(data, glb) {
   const byId = (id) => document.getElementById(id);
   const words = byId('face');
+  const called = (face) => data.faces[face] || face;
+  let pointed = null;
+  let measuring = false;
+  let picked = [];
+  let marks = null;
+  let cutting = null;
   const viewer = mount(byId('viewer'), {
+    margin: data.marks.length ? 1.3 : 1,
     onFace: (name) => {
-      words.textContent = (name && (data.faces[name] || name)) || 'Point at a face to see its name';
+      pointed = name;
+      if (!measuring || picked.length < 1) say(name ? called(name) : 'Point at a face to see its name');
     },
     onBusy: (busy) => {
-      words.textContent = busy ? 'The picture is being made …' : 'Point at a face to see its name';
+      say(busy ? 'The picture is being made …' : 'Point at a face to see its name');
+      if (!busy) ready();
     },
-    onError: (error) => {
-      words.textContent = `The model can't be shown: ${error.message || error}`;
-    },
+    onError: (error) => say(`The model can't be shown: ${error.message || error}`),
     onTurn() {},
   });
   viewer.load(URL.createObjectURL(new Blob([glb], { type: 'model/gltf-binary' })));
+
+  function say(text) {
+    words.textContent = text;
+  }
+
+  function ready() {
+    marks = mountMarks(viewer.stage);
+    marks.show(data.marks, data.height);
+    cutting = mountCutting(viewer.stage);
+  }
 
   document.addEventListener('click', ({ target }) => {
     const look = target.closest('[data-look]')?.dataset.look;
     if (look) viewer.look(look);
     const row = target.closest('tr[data-faces]');
     if (row) light(row);
+    const view = target.closest('[data-view]');
+    if (view) restore(view);
     if (target.closest('#print')) window.print();
   });
 
@@ -35,6 +58,7 @@ export function start(data, glb) {
     document.querySelectorAll('tr[aria-selected]').forEach((r) => r.removeAttribute('aria-selected'));
     if (!was) row.setAttribute('aria-selected', 'true');
     viewer.paint(was ? {} : Object.fromEntries(JSON.parse(row.dataset.faces).map((face) => [face, 'new'])));
+    marks?.light(was ? null : row.dataset.mark);
   }
   document.addEventListener('keydown', (event) => {
     const row = event.target.closest?.('tr[data-faces]');
@@ -44,14 +68,91 @@ export function start(data, glb) {
     }
   });
 
-  byId('explosion')?.addEventListener('change', ({ target }) => {
+  function explode(name) {
     viewer.stage.instances().forEach((path) => viewer.stage.shiftOne(path, null));
-    const moved = shifts(data.explosions[target.value] || [], viewer.stage.instances());
+    const moved = shifts(data.explosions[name] || [], viewer.stage.instances());
     Object.entries(moved).forEach(([path, by]) => viewer.stage.shiftOne(path, seen(by)));
     viewer.measure();
+  }
+  byId('explosion')?.addEventListener('change', ({ target }) => {
+    explode(target.value);
     viewer.look('iso');
   });
   byId('tolerances')?.addEventListener('change', ({ target }) => {
     byId('characteristics').hidden = !target.checked;
   });
+  byId('marks')?.addEventListener('change', ({ target }) => marks?.only(target.value));
+
+  // Measuring: the first face by itself, the second from it.
+  const toggle = (button, act) =>
+    button.addEventListener('click', () => {
+      const on = button.getAttribute('aria-pressed') !== 'true';
+      button.setAttribute('aria-pressed', String(on));
+      act(on);
+    });
+  toggle(byId('measure'), (on) => {
+    measuring = on;
+    picked = [];
+    viewer.paint({});
+    say(on ? 'Pick a face, then another one' : 'Point at a face to see its name');
+  });
+  let down = null;
+  byId('viewer').addEventListener('pointerdown', (event) => {
+    down = [event.clientX, event.clientY];
+  });
+  byId('viewer').addEventListener('pointerup', (event) => {
+    const still = down && Math.hypot(event.clientX - down[0], event.clientY - down[1]) < 5;
+    if (still && measuring && pointed) pick(pointed);
+  });
+  function pick(face) {
+    picked = picked.length === 1 ? [picked[0], face] : [face];
+    viewer.paint(Object.fromEntries(picked.map((f) => [f, 'changed'])));
+    const [a, b] = picked.map((f) => data.figures[f]);
+    if (!a || (picked.length > 1 && !b)) say('Of these faces the page has no figures.');
+    else if (b) say(`${called(picked[0])} to ${called(picked[1])}: ${between(a, b).words}`);
+    else say(`${called(face)}: ${alone(a)}. Pick another face to measure to it.`);
+  }
+
+  // Cutting.
+  const sides = { turned: false };
+  const wish = () => ({
+    axis: byId('cut-axis').value,
+    at: Number(byId('cut-at').value),
+    turned: sides.turned,
+    parts: [],
+  });
+  toggle(byId('cut'), (on) => {
+    byId('cutting').hidden = !on;
+    cutting?.cut(on ? wish() : null);
+  });
+  ['cut-axis', 'cut-at'].forEach((id) => byId(id).addEventListener('input', () => cutting?.cut(wish())));
+  byId('cut-turn').addEventListener('click', () => {
+    sides.turned = !sides.turned;
+    cutting?.cut(wish());
+  });
+
+  // A saved view with all that belongs to it.
+  function restore(button) {
+    const { state } = data.views[button.dataset.view];
+    document.querySelectorAll('[data-view]').forEach((b) => b.setAttribute('aria-current', String(b === button)));
+    if (byId('explosion')) {
+      const name = state.explosion ? state.explosion.replace(/^exploded\/?/, '') : '-';
+      byId('explosion').value = name;
+      explode(name);
+    }
+    cutting?.cut(state.cut || null);
+    byId('cut').setAttribute('aria-pressed', String(!!state.cut));
+    byId('cutting').hidden = !state.cut;
+    if (state.cut) {
+      byId('cut-axis').value = state.cut.axis;
+      byId('cut-at').value = state.cut.at;
+      sides.turned = !!state.cut.turned;
+    }
+    if (byId('marks')) byId('marks').value = state.marks || 'all';
+    marks?.only(state.marks || 'all');
+    marks?.steady(!!state.steady);
+    byId('note').hidden = !state.note;
+    byId('note').textContent = state.note || '';
+    viewer.restore(state.camera);
+  }
 }

@@ -4,43 +4,17 @@ import * as THREE from 'three';
 import { OrbitControls } from '/vendor/three/controls/OrbitControls.js';
 import { GLTFLoader } from '/vendor/three/loaders/GLTFLoader.js';
 import { bare } from './explosion.js';
+import { coverage } from './coverage_materials.js';
+import { clipping, faceAt, nameFaces } from './face_meshes.js';
 
 // Eye directions in glTF axes (Y up; model Z up becomes Y, model Y becomes -Z).
 const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: [1, 0, 0], iso: [-1, 1, 1] };
 
-// Materials of coverage (Linking::Coverage): bare has no fill, short a light diagonal hatch, pinned is filled, twice
-// has a cross hatch. Hatches lie in the picture, so that they are alike on every face.
-function coverage(plain) {
-  const hatched = (colour, crossed) => {
-    const material = plain.clone();
-    const [r, g, b] = new THREE.Color(colour).toArray().map((c) => c.toFixed(4));
-    material.onBeforeCompile = (shader) => {
-      const lines = crossed
-        ? 'min(mod(gl_FragCoord.x + gl_FragCoord.y, 11.0), mod(gl_FragCoord.x - gl_FragCoord.y, 11.0)) < 2.0'
-        : 'mod(gl_FragCoord.x + gl_FragCoord.y, 13.0) < 2.0';
-      shader.fragmentShader = shader.fragmentShader.replace(
-        '#include <color_fragment>',
-        `#include <color_fragment>\nif (${lines}) diffuseColor.rgb = vec3(${r}, ${g}, ${b});`,
-      );
-    };
-    material.customProgramCacheKey = () => `hatch ${colour} ${crossed}`;
-    return material;
-  };
-  const bare = plain.clone();
-  bare.color.set(0xfffdf7);
-  const pinned = plain.clone();
-  pinned.color.set(0x0f6e75);
-  const short = hatched(0x0f6e75, false);
-  const twice = hatched(0x7d2e68, true);
-  [short, twice].forEach((m) => m.color.set(0xfffdf7));
-  return { bare, short, pinned, twice };
-}
-
 /**
  * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera), margin }) returns { load(url,
- * afresh), look(name), measure(), seen(), paint({ face: what became of it, or its coverage }), turnTo(camera, alone),
- * stage }: margin leaves that much room about the part; afresh looks at the whole again, measure() tells how large it
- * is now; stage is what exploding.js and space_marks.js work on.
+ * afresh), look(name), measure(), seen(), picture(), camera(), restore(numbers), paint({ face: what became of it, or
+ * its coverage }), turnTo(camera, alone), stage }: margin leaves that much room about the part; afresh looks at the
+ * whole again, measure() tells how large it is now; stage is what exploding.js, space_marks.js and cutting.js work on.
  */
 export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
@@ -76,6 +50,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
   Object.assign(statuses, coverage(calm));
   let painted = {};
   const ink = new THREE.LineBasicMaterial({ color: 0x1c2b3a });
+  const clipped = clipping();
   let part = null;
   let faces = [];
   let instances = new Map(); // path of a component: what shows it
@@ -129,10 +104,12 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
     part = gltf.scene;
     faces = [];
     instances = new Map();
+    const within = (node) => (node ? node.userData.path || within(node.parent) : '');
     part.traverse((node) => {
       const at = gltf.parser.associations.get(node)?.nodes;
       const path = at === undefined ? null : gltf.parser.json.nodes[at].name;
       if (path && !instances.has(path)) instances.set(path, { node, home: node.position.clone() });
+      node.userData.path = path || within(node.parent);
       if (node.isMesh) {
         node.userData.own = node.material.name.startsWith('colour') ? node.material : calm;
         faces.push(node);
@@ -140,7 +117,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
       if (node.isLineSegments) node.material = ink;
     });
     faces.forEach((mesh) => {
-      name(mesh, gltf.parser);
+      nameFaces(mesh, gltf.parser);
       mesh.material = plain(mesh);
     });
     scene.add(part);
@@ -154,33 +131,10 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
     element.dataset.ready = 'yes';
   }
 
-  // What a mesh shows: one face, or where a part has very many, its faces with how many triangles each has:
-  // userData.face or .spans.
-  function name(mesh, parser) {
-    const { meshes, primitives } = parser.associations.get(mesh);
-    const { faces: names, triangles } = parser.json.meshes[meshes].extras;
-    // a mesh of several primitives has a node above it
-    const node = parser.associations.get(mesh).nodes ?? parser.associations.get(mesh.parent).nodes;
-    const path = parser.json.nodes[node].name;
-    const full = (face) => (path ? `${path}:${face}` : face);
-    if (!triangles) {
-      mesh.userData.face = full(names[primitives]);
-      return;
-    }
-    const before = triangles.slice(0, primitives).reduce((sum, list) => sum + list.length, 0);
-    let end = 0;
-    mesh.userData.spans = triangles[primitives].map((count, i) => {
-      end += count;
-      return [end, full(names[before + i])];
-    });
+  function plain(mesh) {
+    const own = statuses[painted[mesh.userData.face]] || mesh.userData.own;
+    return mesh.userData.cuts?.length ? clipped(own, mesh.userData.cuts) : own;
   }
-
-  const faceAt = (hit) =>
-    hit.object.userData.spans
-      ? hit.object.userData.spans.find(([end]) => hit.faceIndex < end)[1]
-      : hit.object.userData.face;
-
-  const plain = (mesh) => statuses[painted[mesh.userData.face]] || mesh.userData.own;
 
   function hitBy(event) {
     const r = renderer.domElement.getBoundingClientRect();
@@ -189,7 +143,10 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
       new THREE.Vector2(((event.clientX - r.left) / r.width) * 2 - 1, 1 - ((event.clientY - r.top) / r.height) * 2),
       camera,
     );
-    return ray.intersectObjects(faces, false)[0];
+    // (What was cut away is not met.)
+    return ray
+      .intersectObjects(faces, false)
+      .find((hit) => !(hit.object.userData.cuts || []).some((p) => p.distanceToPoint(hit.point) < 0));
   }
 
   function pick(event) {
@@ -200,7 +157,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
     over = named;
     if (hot) hot.material = plain(hot);
     hot = hit ? hit.object : null;
-    if (hot) hot.material = lit;
+    if (hot) hot.material = hot.userData.cuts?.length ? clipped(lit, hot.userData.cuts) : lit;
     onFace(named);
     draw();
   }
@@ -241,6 +198,26 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
       draw();
     },
     instances: () => [...instances.keys()],
+    box: () => new THREE.Box3().setFromObject(part),
+    clip(on) {
+      renderer.localClippingEnabled = on;
+    },
+    // Cut by planes: all of it, or only components whose paths begin with one of those given. What is cut shows its
+    // inside, too.
+    cut(planes, parts) {
+      const through = (path) => !parts.length || parts.some((p) => path === p || path.startsWith(`${p}:`));
+      part.traverse((node) => {
+        if (!node.isMesh && !node.isLineSegments) return;
+        const path = node.userData.path || '';
+        const cuts = planes.length && through(path) ? planes : [];
+        if (node.isMesh) node.userData.cuts = cuts;
+        else node.material = cuts.length ? clipped(ink, cuts) : ink;
+      });
+      faces.forEach((mesh) => {
+        mesh.material = plain(mesh);
+      });
+      draw();
+    },
   };
 
   const TURNS = { ArrowLeft: [-0.15, 0], ArrowRight: [0.15, 0], ArrowUp: [0, -0.15], ArrowDown: [0, 0.15] };
@@ -280,6 +257,29 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
     look,
     measure,
     stage,
+    // A small picture of what is seen, as a data address.
+    picture(width = 240, height = 160) {
+      draw();
+      const small = document.createElement('canvas');
+      small.width = width;
+      small.height = height;
+      const whole = renderer.domElement;
+      const scale = Math.max(width / whole.width, height / whole.height);
+      const [w, h] = [whole.width * scale, whole.height * scale];
+      const ctx = small.getContext('2d');
+      ctx.fillStyle = '#fdfbf4';
+      ctx.fillRect(0, 0, width, height);
+      ctx.drawImage(whole, (width - w) / 2, (height - h) / 2, w, h);
+      return small.toDataURL('image/jpeg', 0.8);
+    },
+    // Where the eye is and what it looks at, to be restored: six numbers of the picture.
+    camera: () => [...camera.position.toArray(), ...controls.target.toArray()].map((c) => +c.toFixed(6)),
+    restore(numbers) {
+      camera.position.set(...numbers.slice(0, 3));
+      controls.target.set(...numbers.slice(3, 6));
+      controls.update();
+      draw();
+    },
     // How the part is seen now, in the model's axes (Z up): { direction, up }.
     seen() {
       const own = (v) => [v.x, -v.z, v.y].map((c) => +c.toFixed(9));

@@ -82,6 +82,7 @@ class AxeTest < SystemTest
       '/models/lid',
       '/models/lid?revision=1',
       '/models/lid/plan',
+      '/models/lid/views',
       '/models/lid/compare?from=1&to=2',
       '/models/lid/flat',
       '/sheet-runs/new?of=lid',

@@ -34,6 +34,9 @@ class PacketsSystemTest < SystemTest
   # Without a network, from the disk: the model, its explosion, a line that lights its faces.
   def test_the_3d_page_opens_from_a_file
     drawn
+    camera = [0.1, 0.1, 0.1, 0, 0, 0]
+    state = JSON.generate(camera: camera, marks: 'sizes', cut: { axis: 'z', at: 50 }, note: 'Handle with gloves')
+    App::Actions::KeepView.call(lid, { 'name' => 'cut open', 'state' => state })
     packet = App::Actions::IssueDrawing.call(drawn, reason: 'r', by: 'Ada Thorne', waiver: 'w') { |_| }
     file = packet.listing.find { |f| f['name'].end_with?('.html') }
     path = File.join(Dir.mktmpdir, 'lid.html')
@@ -47,5 +50,30 @@ class PacketsSystemTest < SystemTest
     assert_selector 'tr[aria-selected="true"]', count: 1
     uncheck 'shown'
     assert_no_selector '#characteristics', visible: true
+    eventually('annotations in the picture') { find('#viewer')['data-marks'].to_i.positive? }
+    select 'no annotations', from: 'Annotations in the picture'
+    eventually('none') { find('#viewer')['data-marks'] == '0' }
+    click_button 'cut open'
+    assert_selector '[data-view][aria-current="true"]'
+    assert_text 'Handle with gloves'
+    assert_selector '#cutting', visible: true
+    assert_equal 'sizes', find('#marks').value
+    measured
+  end
+
+  # A face in the middle of the picture by itself, in words.
+  def measured
+    click_button 'Cut'
+    click_button 'top'
+    click_button 'Measure'
+    box = find('#viewer').native.rect
+    page
+      .driver
+      .browser
+      .action
+      .move_to_location(*[box.x + (box.width / 2) + 60, box.y + (box.height / 2)].map(&:round))
+      .click
+      .perform
+    assert_text(/area [\d.]+ mm²\. Pick another face/)
   end
 end
