@@ -25,7 +25,8 @@ module App
     end
 
     def issued_svg(packet, sheet)
-      Nockplane::Formats::Svg.write(SheetFiles.scene(packet.value, sheet), standalone: true)
+      scene = SheetFiles.scene(packet.value, sheet, numbers: packet.marked ? packet.known_numbers : nil)
+      Nockplane::Formats::Svg.write(scene, standalone: true)
     end
 
     # A name as a part of an address.

@@ -8,8 +8,10 @@ module App
   class Packing
     FORMAT = 'packet/1'
 
-    # value: Drawings::Drawing as it is issued; time: Time; known: numbers of characteristics given before.
-    def initialize(value, time, known: {})
+    # value: Drawings::Drawing as it is issued; time: Time; known: numbers of characteristics given before; marked: do
+    # they stand on the sheets, too?
+    def initialize(value, time, known: {}, marked: false)
+      @marked = marked
       @value = value
       @time = time
       @characteristics = Nockplane::Issuing::Characteristics.new(value, Workshop.source, known: known)
@@ -99,7 +101,9 @@ module App
     def list_name(table) = "#{stem} #{table.kind}#{" #{table.id}" if lists.size > 1}.csv"
 
     def paper
-      Nockplane::Formats::Pdf.write(@value.sheets.map { |s| SheetFiles.scene(@value, s) }, created: @time)
+      marks = @marked ? numbers : nil
+      scenes = @value.sheets.map { |s| SheetFiles.scene(@value, s, numbers: marks) }
+      Nockplane::Formats::Pdf.write(scenes, created: @time)
     end
 
     def step(model)

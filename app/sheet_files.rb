@@ -39,15 +39,19 @@ module App
       SeriesPaper.put(run, 'zip', bytes.string)
     end
 
-    # The Scene of a sheet as it is printed.
-    def scene(drawing, sheet)
-      Nockplane::Drawings::SceneBuilder.new(
-        drawing,
-        sheet.id,
-        Workshop.source,
-        fields: App.title_fields,
-        purpose: :print
-      ).scene
+    # The Scene of a sheet as it is printed; numbers: of characteristics that stand on it as marks, nil for none.
+    def scene(drawing, sheet, numbers: nil)
+      builder =
+        Nockplane::Drawings::SceneBuilder.new(
+          drawing,
+          sheet.id,
+          Workshop.source,
+          fields: App.title_fields,
+          purpose: :print
+        )
+      return builder.scene unless numbers
+
+      Nockplane::Issuing::NumberMarks.new(drawing, sheet, builder, numbers).over(builder.scene)
     end
 
     def write(run, name, bytes)

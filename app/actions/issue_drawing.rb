@@ -13,23 +13,25 @@ module App
         Nockplane::Issuing::Check.new(docket, parts, names: names)
       end
 
-      # reason: what the issue is for; by: who approves; waiver: why it goes out although the check tells something; the
-      # block is told what is being made. Returns the Records::Packet; raises Refused.
-      def self.call(drawing, reason:, by:, waiver: nil, time: Time.now, author: LEAD, &told)
-        new(drawing, reason, by, waiver, time, author).packet(&told)
+      # reason: what the issue is for; by: who approves; waiver: why it goes out although the check tells something;
+      # marked: do the numbers of characteristics stand on the sheets? The block is told what is being made. Returns the
+      # Records::Packet; raises Refused.
+      def self.call(drawing, reason:, by:, waiver: nil, marked: false, time: Time.now, author: LEAD, &told)
+        new(drawing, reason, by, waiver, time, author, marked: marked).packet(&told)
       end
 
       # Letters of a name and of a waiver.
       LONGEST = 80
       WAIVER = 400
 
-      def initialize(drawing, reason, by, waiver, time, author)
+      def initialize(drawing, reason, by, waiver, time, author, marked: false)
         @drawing = drawing
         @reason = reason.to_s.strip
         @by = by.to_s.strip
         @waiver = waiver.to_s.strip
         @time = time
         @author = author
+        @marked = marked
         raise Refused, 'Say who approves it.' if @by.empty?
         raise Refused, "A name has at most #{LONGEST} letters." if @by.length > LONGEST
         raise Refused, "A waiver has at most #{WAIVER} letters." if @waiver.length > WAIVER
@@ -43,7 +45,7 @@ module App
         raise Refused, edit.reason if edit.is_a?(Nockplane::Drawings::Refusal)
 
         value = before.apply(edit)
-        packing = Packing.new(value, @time, known: known)
+        packing = Packing.new(value, @time, known: known, marked: @marked)
         files, digest = packing.close(packing.files(&told), about(value))
         Records::Packet.transaction { keep(version, edit, value, check, files, digest, packing.numbers) }
       end
@@ -115,6 +117,7 @@ module App
             models: JSON.generate(models(value)),
             document: JSON.generate(value.to_h),
             numbers: JSON.generate(numbers),
+            marked: @marked,
             digest: digest,
             issued_at: @time
           )

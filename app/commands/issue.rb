@@ -6,11 +6,11 @@ module App
     class Issue
       # name: number or address of the drawing. Raises Refused, Nockplane::Error; nothing is issued where the folder
       # can't take the files.
-      def self.call(name, folder, reason:, by:, waiver:)
+      def self.call(name, folder, reason:, by:, waiver:, marked: false)
         drawing = Records::Drawing.find_by(number: name) || Records::Drawing.find_by(slug: name) or
           raise Nockplane::Error, "there is no drawing '#{name}' in the data folder"
         room(folder)
-        packet = Actions::IssueDrawing.call(drawing, reason: reason, by: by, waiver: waiver) { |_| }
+        packet = Actions::IssueDrawing.call(drawing, reason: reason, by: by, waiver: waiver, marked: marked) { |_| }
         lay(packet, folder)
         {
           out: folder,

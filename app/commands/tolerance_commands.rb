@@ -58,6 +58,7 @@ module App
           option :reason, default: 'issued', desc: 'what it is issued for'
           option :by, required: true, desc: 'who approves it'
           option :waiver, default: '', desc: 'why it goes out although the check tells something'
+          option :marked, type: :boolean, desc: 'the numbers of characteristics stand on the sheets'
           def issue(drawing)
             guarded do
               require_relative '../../config/application'
@@ -65,7 +66,7 @@ module App
                 Commands::Issue.call(
                   drawing,
                   options[:out],
-                  **options.slice('reason', 'by', 'waiver').transform_keys(&:to_sym)
+                  **options.slice('reason', 'by', 'waiver', 'marked').transform_keys(&:to_sym)
                 )
               )
             end

@@ -4,7 +4,7 @@ module App
   module Jobs
     # Makes a packet of a drawing and issues it.
     IssueJob =
-      Struct.new(:run_id, :drawing_id, :reason, :by, :waiver) do
+      Struct.new(:run_id, :drawing_id, :reason, :by, :waiver, :marked) do
         def perform
           run = Records::Run.find(run_id)
           return if run.over?
@@ -14,7 +14,13 @@ module App
           run.update!(state: 'running')
           Paper.new(drawing).then { |p| p.waiting.each { |thing| p.work_out(thing) } }
           packet =
-            Actions::IssueDrawing.call(drawing, reason: reason, by: by, waiver: waiver) { |name| told(run, name) }
+            Actions::IssueDrawing.call(
+              drawing,
+              reason: reason,
+              by: by,
+              waiver: waiver,
+              marked: marked == true
+            ) { |name| told(run, name) }
           run.update!(state: 'done', done: run.total, href: "/packets/#{packet.id}")
         rescue Nockplane::Error => e
           run.update!(state: 'failed', reason: e.message)

@@ -27,7 +27,7 @@ module App
               'issue',
               "Issuing #{drawing.number}, revision #{drawing.value.meta.revision}",
               items: lines
-            ) { |r| Jobs::IssueJob.new(r.id, drawing.id, *given) }
+            ) { |r| Jobs::IssueJob.new(r.id, drawing.id, *given, params['marked'] == 'on') }
           redirect "/runs/#{run.id}"
         end
       end

@@ -66,4 +66,31 @@ class CharacteristicsTest < CoreTest
     less = rows(drawing.with([auxiliary]), source)
     refute_includes less.map(&:key), "dimension/#{plain.id}"
   end
+
+  # Numbers as marks: each characteristic once, no circle over words, over another circle or over a line of the view.
+  def test_numbers_stand_clear_on_the_sheet
+    source = step_source('annotated-plate')
+    drawing = drawn(source)
+    characteristics = Issuing::Characteristics.new(drawing, source)
+    sheet = drawing.sheets[0]
+    builder = Drawings::SceneBuilder.new(drawing, sheet.id, source)
+    plain = builder.scene
+    marked = Issuing::NumberMarks.new(drawing, sheet, builder, characteristics.numbers).over(plain)
+    marks = marked.groups.last.items
+    assert_equal characteristics.rows.map { |r| r.number.to_s }.sort, marks.grep(Drafting::Ink::Text).map(&:string).sort
+    circles = marks.grep(Drafting::Ink::Arc).map { |c| Drafting::Ink.box(c) }
+    words = plain.groups.flat_map(&:items).grep(Drafting::Ink::Text).map { |t| Drafting::Ink.box(t) }
+    assert_empty(circles.select { |c| words.any? { |w| Geometry::Box.meet?(c, w) } })
+    assert_empty(circles.combination(2).select { |a, b| Geometry::Box.meet?(a, b) })
+  end
+
+  # A thread is limited by its designation; ISO 2768 says nothing of it.
+  def test_a_thread_has_no_limits_of_a_plain_diameter
+    text =
+      "nockplane: recipe/1\nname: P\nfeatures:\n  - {id: p, type: extrude, profile: {kind: rectangle, width: 80, " \
+        "height: 50}, depth: 12}\n  - {id: t, type: hole, kind: tapped, on: p/end.end, thread: M6, through: true}\n"
+    source = Products::Source.new { text }
+    thread = rows(drawn(source), source).find { |r| r.words.include?('M6') }
+    assert_equal [nil, nil, nil], [thread.nominal, thread.upper, thread.lower]
+  end
 end

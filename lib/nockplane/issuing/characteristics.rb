@@ -124,6 +124,8 @@ module Nockplane
       # Nominal and limits of a size: by its own tolerance, else by the general one (ISO 2768-1).
       def limits(size, kind)
         return {} unless size.value.is_a?(Numeric)
+        # (A thread is limited by its designation, not as a plain diameter.)
+        return {} if size.prefix && size.kind.to_s != 'chamfer'
 
         nominal = size.value.to_f
         upper, lower, by = own(size, nominal) || general(nominal, kind)
