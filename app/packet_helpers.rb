@@ -24,6 +24,15 @@ module App
       bytes
     end
 
+    # A sheet of a packet as a picture. Raises Refused.
+    def sheet_picture(packet, id)
+      sheet = packet.value.sheet(id) or raise Refused.new('The packet has no such sheet.', status: 404)
+      picture_policy
+      etag "packet-#{packet.id}-#{sheet.id}"
+      content_type 'image/svg+xml'
+      issued_svg(packet, sheet)
+    end
+
     def issued_svg(packet, sheet)
       scene = SheetFiles.scene(packet.value, sheet, numbers: packet.marked ? packet.known_numbers : nil)
       Nockplane::Formats::Svg.write(scene, standalone: true)

@@ -46,6 +46,7 @@ module App
              Routes::Drawings,
              Routes::Series,
              Routes::Packets,
+             Routes::Shop,
              Routes::Families,
              Routes::Rebinds,
              Routes::References,

@@ -14,6 +14,11 @@ module App
         held.group_by(&:drawing_id).map { |_, list| list.last }.sort_by { |p| [p.number, p.letter] }
       end
 
+      # The last one of a packet's drawing that came after it; nil where it holds still.
+      def self.later_than(packet)
+        where(drawing_id: packet.drawing_id).where('issued_at > ?', packet.issued_at).order(:issued_at).last
+      end
+
       def readonly? = persisted? && !new_record?
       def listing = JSON.parse(files)
       def file(name) = listing.find { |f| f['name'] == name }

@@ -60,12 +60,7 @@ module App
 
         # A sheet as it was issued.
         app.get '/packets/:id/sheets/:sheet.svg' do
-          packet = Records::Packet.at(params['id'])
-          sheet = packet.value.sheet(params['sheet']) or raise Refused.new('The packet has no such sheet.', status: 404)
-          picture_policy
-          etag "packet-#{packet.id}-#{sheet.id}"
-          content_type 'image/svg+xml'
-          issued_svg(packet, sheet)
+          sheet_picture(Records::Packet.at(params['id']), params['sheet'])
         end
       end
     end

@@ -225,4 +225,30 @@ class PacketsTest < AppTest
     get '/packets/999'
     assert_equal 404, last_response.status
   end
+
+  def test_the_shop_reads_one_packet_by_its_link_and_nothing_else
+    first = App::Actions::IssueDrawing.call(drawn, reason: 'first', by: 'Ada Thorne', waiver: 'w', marked: true) { |_| }
+    path = App::ShopLink.path(first)
+    get path
+    assert_equal 200, last_response.status
+    assert_includes last_response.body, 'QI-2130-D, revision A'
+    refute_match(/<form|<button|<nav|<script/, last_response.body, 'nothing to be changed')
+    links =
+      last_response.body.scan(/(?:href|src)="([^"]+)"/).flatten -
+        %w[/icon.svg /vendor/bulma/bulma.min.css /css/nockplane.css]
+    assert_empty(links.reject { |l| l.start_with?(path) }, 'no way to the rest')
+    links.each do |link|
+      get link
+      assert_equal 200, last_response.status, link
+    end
+    [path.sub(/.\z/, 'x'), "/shop/#{first.id + 1}/#{path.split('/').last}"].each do |other|
+      get other
+      assert_equal 404, last_response.status
+    end
+    revise(lid, 'thick: 6', 'thick: 7')
+    App::Actions::UpdateDrawings.call([drawn.reload])
+    App::Actions::IssueDrawing.call(drawn.reload, reason: 'thicker', by: 'Ada Thorne', waiver: 'w') { |_| }
+    get path
+    assert_match(/Revision B was issued on/, last_response.body)
+  end
 end

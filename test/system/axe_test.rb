@@ -96,6 +96,7 @@ class AxeTest < SystemTest
       "/drawings/#{drawn.slug}/issue",
       '/packets',
       "/packets/#{packet.id}",
+      App::ShopLink.path(packet),
       '/drawings/none'
     ].then { |paths| assert_accessible(*paths) }
   end
