@@ -3,7 +3,7 @@
 module App
   module Presenters
     # What is asked of a tolerance plan that is being made: { "plan": JSON of what it is, "do": "rule", "put", "drop",
-    # "basics" or "show", and the fields of that }. Gives the plan as it is then.
+    # "place", "basics" or "show", and the fields of that }. Gives the plan as it is then.
     class PlanRequest
       Tolerances = Nockplane::Planning::Tolerances
 
@@ -35,6 +35,8 @@ module App
           editing.put(statement)
         when 'drop'
           editing.drop(Array(@data['ids']).map(&:to_s))
+        when 'place'
+          editing.place(Array(@data['ids']).map(&:to_s), plane, at)
         when 'basics'
           Tolerances::ByRule.with_basics(shape, given || empty, sides: sides)
         else
@@ -123,6 +125,14 @@ module App
         return Nockplane::Tolerancing::Tolerance::EXACT if fields['exact'] == 'on'
 
         fields['tolerance'].to_s
+      end
+
+      def plane = @data['plane'].to_s.empty? ? nil : @data['plane'].to_s
+
+      # Place in the model that words were dragged to, mm; nil where they lie by themselves.
+      def at
+        found = @data['fields'].to_h.values_at('x', 'y', 'z')
+        found.all?(Numeric) ? found.map(&:to_f) : nil
       end
 
       # Id of the size that faces have: of one that is round its own, of two how far apart they are; the model's own

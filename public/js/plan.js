@@ -4,6 +4,7 @@
 import { mount } from './viewer.js';
 import { mount as mountMarks } from './space_marks.js';
 import { mount as mountHand } from './plan_hand.js';
+import { mount as mountRule } from './plan_rule.js';
 import { post, tell } from './talk.js';
 
 const page = document.querySelector('.plan-page');
@@ -144,63 +145,8 @@ byId('keep-plan').addEventListener('submit', async (event) => {
   }
 });
 
-// By rule.
 const rule = byId('rule-form');
-function values() {
-  const data = new FormData(rule);
-  const text = (k) => data.get(k);
-  return {
-    sizes: text('sizes'),
-    geometry: text('geometry'),
-    holes: text('holes'),
-    shafts: text('shafts'),
-    position: text('position'),
-    profile: text('profile'),
-    material: rule.elements.material.checked,
-    basics: rule.elements.basics.checked,
-  };
-}
-rule.addEventListener('submit', async (event) => {
-  event.preventDefault();
-  const data = new FormData(rule);
-  const datums = Object.fromEntries(
-    [...rule.querySelectorAll('[data-datum]')].map((f) => [f.dataset.datum, f.value.trim()]),
-  );
-  tell('The plan is being made …');
-  const done = await ask('rule', {
-    character: data.get('character'),
-    way: data.get('way'),
-    datums,
-    only: data.getAll('only'),
-    defaults: values(),
-  });
-  if (done) tell(`The plan is made: ${now().plan.statements.length} statements. Look at it, then keep it.`);
-});
-byId('basics-anew').addEventListener('click', () => ask('basics'));
-
-const sets = byId('defaults-of');
-sets.addEventListener('change', () => {
-  const chosen = JSON.parse(sets.dataset.sets)[sets.value];
-  Object.entries(chosen).forEach(([key, value]) => {
-    const field = rule.elements[key];
-    if (!field) return;
-    if (field.type === 'checkbox') field.checked = value;
-    else field.value = value;
-  });
-  byId('defaults-name').textContent = sets.value;
-});
-byId('keep-defaults').addEventListener('click', async () => {
-  try {
-    const name = byId('defaults-new').value;
-    const answer = await post('/plan-defaults', { name, defaults: values() });
-    sets.dataset.sets = JSON.stringify(answer.names);
-    sets.replaceChildren(...Object.keys(answer.names).map((n) => new Option(n, n, false, n === name.trim())));
-    byId('defaults-name').textContent = sets.value;
-    tell(answer.told);
-  } catch (error) {
-    tell(error.message, true);
-  }
-});
+mountRule({ form: rule, ask, count: () => now().plan.statements.length });
 
 // Picking in the picture.
 function pick(what) {
@@ -224,10 +170,29 @@ function choose(list) {
   paint(faces);
 }
 
-byId('viewer').addEventListener('pointerdown', (event) => {
-  down = [event.clientX, event.clientY];
-});
+// Words of the plan are dragged in their plane; while they are, the picture does not turn.
+let held = null;
+byId('viewer').addEventListener(
+  'pointerdown',
+  (event) => {
+    down = [event.clientX, event.clientY];
+    held = picking ? null : marks?.grab(event);
+    if (held && !held.id.startsWith('plan.')) held = null;
+    if (held) viewer.stage.controls.enabled = false;
+  },
+  true,
+);
+byId('viewer').addEventListener('pointermove', (event) => held?.move(event));
 byId('viewer').addEventListener('pointerup', (event) => {
+  const to = held?.place();
+  const id = held?.id;
+  if (held) viewer.stage.controls.enabled = true;
+  held = null;
+  if (to) {
+    const { plane } = now().marks.find((m) => m.id === id);
+    ask('place', { ids: [id.replace(/^plan\./, '')], plane, fields: { x: to[0], y: to[1], z: to[2] } });
+    return;
+  }
   const still = down && Math.hypot(event.clientX - down[0], event.clientY - down[1]) < 5;
   if (!still) return;
   const mark = marks?.at(event);
@@ -263,6 +228,10 @@ list.addEventListener('click', (event) => {
   if (!act || !id) return;
   if (act.dataset.act === 'change') byHand.change(id);
   else ask('drop', { ids: [id] });
+});
+list.addEventListener('change', (event) => {
+  const { ids } = event.target.dataset;
+  if (ids) ask('place', { ids: JSON.parse(ids), plane: event.target.value });
 });
 list.addEventListener('keydown', (event) => {
   const id = event.target.matches('[data-id]') && event.target.dataset.id;

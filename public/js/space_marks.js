@@ -52,9 +52,9 @@ function drawn(mark, height, colour) {
 }
 
 /**
- * mount(stage, unit) returns { show(marks, height), only(name), steady(on), light(id or null), at(event) }: unit is how
+ * mount(stage, unit) returns { show(marks, height), only(name), steady(on), light(id or null), at(event), grab(event) }: unit is how
  * long a mm is in the picture; only shows one annotation plane, or marks of some kind (CHOICES); steady keeps words as
- * large at every distance; at gives the id of the mark under the pointer.
+ * large at every distance; at gives the id of the mark under the pointer, grab takes hold of its words.
  */
 export function mount(stage, unit = 0.001) {
   const group = new THREE.Group();
@@ -166,6 +166,19 @@ export function mount(stage, unit = 0.001) {
   });
 
   const ray = new THREE.Raycaster();
+  function aim(event) {
+    const r = stage.element.getBoundingClientRect();
+    ray.setFromCamera(
+      new THREE.Vector2(((event.clientX - r.left) / r.width) * 2 - 1, 1 - ((event.clientY - r.top) / r.height) * 2),
+      stage.camera,
+    );
+  }
+  function hit(event) {
+    aim(event);
+    const labels = shown.filter((g) => g.visible).map((g) => g.children[g.children.length - 1]);
+    return ray.intersectObjects(labels, false)[0]?.object || null;
+  }
+
   return {
     show(marks, height) {
       given = { marks, height };
@@ -184,14 +197,34 @@ export function mount(stage, unit = 0.001) {
       lit = id;
       again();
     },
-    at(event) {
-      const r = stage.element.getBoundingClientRect();
-      ray.setFromCamera(
-        new THREE.Vector2(((event.clientX - r.left) / r.width) * 2 - 1, 1 - ((event.clientY - r.top) / r.height) * 2),
-        stage.camera,
-      );
-      const labels = shown.filter((g) => g.visible).map((g) => g.children[g.children.length - 1]);
-      return ray.intersectObjects(labels, false)[0]?.object.userData.id || null;
+    at: (event) => hit(event)?.userData.id || null,
+    // Words taken hold of: { id, move(event), place() }; place gives their corner in the model, mm, null where they were
+    // not moved. null where none are.
+    grab(event) {
+      const label = hit(event);
+      if (!label) return null;
+      const whole = shown.find((g) => g.userData.id === label.userData.id);
+      const { mark } = whole.userData;
+      const plane = new THREE.Plane().setFromNormalAndCoplanarPoint(way(mark.normal), label.position);
+      const from = ray.ray.intersectPlane(plane, new THREE.Vector3());
+      const home = label.position.clone();
+      const by = new THREE.Vector3();
+      return {
+        id: mark.id,
+        move(next) {
+          aim(next);
+          const to = from && ray.ray.intersectPlane(plane, new THREE.Vector3());
+          if (!to) return;
+          by.copy(to).sub(from);
+          label.position.copy(home).add(by);
+          stage.draw();
+        },
+        place() {
+          if (by.length() < unit * 0.2) return null;
+          const [x, y, z] = by.clone().divideScalar(unit).toArray();
+          return [mark.at[0] + x, mark.at[1] - z, mark.at[2] + y].map((c) => +c.toFixed(3));
+        },
+      };
     },
   };
 }

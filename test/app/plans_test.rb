@@ -81,6 +81,22 @@ class PlansTest < AppTest
     assert_match(/no face 'nowhere'/, ask(do: 'put', kind: 'note', faces: ['nowhere'], fields: { words: 'x' })['error'])
   end
 
+  def test_annotations_are_put_in_a_plane_and_at_a_place
+    ids = ruled['plan']['statements'].select { |s| s['kind'] == 'frame' }.map { |s| s['id'] }
+    moved = ask(ruled['plan'], do: 'place', ids: ids, plane: 'right')
+    assert_equal ['right'],
+                 moved['marks'].select { |m| ids.include?(m['id'].sub('plan.', '')) }.map { |m| m['plane'] }.uniq
+    put = ask(moved['plan'], do: 'place', ids: ids.first(1), plane: 'top', fields: { x: 1.5, y: -60, z: 4 })
+    mark = put['marks'].find { |m| m['id'] == "plan.#{ids[0]}" }
+    assert_equal ['top', [1.5, -60.0, 4.0]], mark.values_at('plane', 'at')
+    back = ask(put['plan'], do: 'place', ids: ids, plane: '')
+    assert_empty(back['plan']['statements'].select { |s| s['plane'] || s['at'] })
+    assert_match(
+      /no annotation plane 'sideways'/,
+      ask(ruled['plan'], do: 'place', ids: ids, plane: 'sideways')['error']
+    )
+  end
+
   def test_exact_dimensions_are_made_anew
     without = ruled['plan']['statements'].reject { |s| s['tolerance'] == 'exact' }
     again = ask(ruled['plan'].merge('statements' => without), do: 'basics')['plan']

@@ -38,6 +38,18 @@ module Nockplane
           kept(left)
         end
 
+        # Statements of some ids in an annotation plane (nil: the one that suits), at a place of the model in mm (nil:
+        # where they come to lie). Raises Refused.
+        def place(ids, plane, at)
+          unless plane.nil? || Modelling::AnnotationPlanes.find(plane)
+            raise Refused, "there is no annotation plane '#{plane}'"
+          end
+
+          kept(@plan.statements.map { |s| ids.include?(s.id) ? s.with(plane: plane, at: at) : s })
+        rescue Modelling::Planned::Statement::Wrong => e
+          raise Refused, e.message
+        end
+
         # Faces that lie in one plane with another and look the same way, as machined at once; offered to be joined.
         def coplanar(name)
           part = Part.new(@model)
