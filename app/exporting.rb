@@ -7,14 +7,15 @@ module App
 
     # Writes a text's model to an IO in one of KINDS; gives, of STEP, ids of the dimensions that the file can't take.
     # time: ISO 8601 text for the STEP header; explosion: of an assembly the one whose steps are done; plan: of STEP,
-    # with what the model says of its tolerances?
-    def self.write(out, text, source, kind, name:, time:, explosion: nil, plan: true)
+    # with what the model says of its tolerances and its saved views? views: others that go out with it
+    # (Step::Writer).
+    def self.write(out, text, source, kind, name:, time:, explosion: nil, plan: true, views: [])
       raise Nockplane::Error, "'#{kind}' is not written; use #{KINDS.keys.join(', ')}" unless KINDS.key?(kind)
 
       model = source.model_of(text, explosion: explosion)
       case kind
       when 'step'
-        writer = Nockplane::Formats::Step::Writer.new(model, plan: plan)
+        writer = Nockplane::Formats::Step::Writer.new(model, plan: plan, views: views)
         out.write(writer.write(time, name))
         writer.skipped
       when 'stl'

@@ -114,7 +114,8 @@ module App
         Workshop.source,
         'step',
         name: "#{model[:stem]}.step",
-        time: @time.utc.strftime('%Y-%m-%dT%H:%M:%S')
+        time: @time.utc.strftime('%Y-%m-%dT%H:%M:%S'),
+        views: Records::SavedView.of(record(model)).map(&:sight)
       )
       io.string
     end

@@ -8,13 +8,8 @@ module App
       def self.call(text, source, faces, general: 'm', wanted: [nil, nil])
         raise Nockplane::Error, "--class #{general}: use f, m, c, v or none" unless %w[f m c v none].include?(general)
 
-        chain =
-          Nockplane::Linking::Chain.new(
-            source.model_of(text),
-            *faces,
-            general: general == 'none' ? nil : general,
-            sides: source.flats.sides(text)
-          )
+        used = general == 'none' ? nil : general
+        chain = Nockplane::Linking::AddedUp.between(source, text, *faces, general: used)
         raise Nockplane::Error, chain.problem unless chain.closed?
 
         parts = chain.contributions

@@ -9,15 +9,7 @@ module App
       # Plain data of a text's chain (see Linking::Chain): { problem: } or { nominal:, links:, worst:, likely:, loose:,
       # verdict: }. general: class of ISO 2768-1, nil for none; wanted: [least or nil, greatest or nil], mm.
       def self.of(text, from, to, general: 'm', wanted: [nil, nil])
-        source = Workshop.source
-        chain =
-          Nockplane::Linking::Chain.new(
-            source.model_of(text),
-            from,
-            to,
-            general: general,
-            sides: source.flats.sides(text)
-          )
+        chain = Nockplane::Linking::AddedUp.between(Workshop.source, text, from, to, general: general)
         chain.closed? ? plain(chain, wanted) : { 'problem' => chain.problem, 'nominal' => chain.nominal }
       end
 

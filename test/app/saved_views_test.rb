@@ -70,4 +70,13 @@ class SavedViewsTest < AppTest
     assert_equal ['all', nil, nil], [kept['state']['marks'], kept['state']['cut'], kept['picture']]
     assert_equal 404, post_json("/models/#{lid.slug}/views/999/drop", {}).then { last_response.status }
   end
+
+  # The eye in front of the part (the picture has Y up, its z is the model's -y).
+  def test_a_view_is_a_direction_of_sight_for_other_systems
+    keep('front')
+    App::Records::SavedView.first.update!(state: JSON.generate(camera: [0, 0, 0.5, 0, 0, 0]))
+    sight = App::Records::SavedView.first.sight
+    assert_equal ['front', [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]],
+                 sight.values_at(:name, :direction, :up).map { |v| v.is_a?(Array) ? v.map { |c| c + 0.0 } : v }
+  end
 end

@@ -6,6 +6,8 @@ module Nockplane
     # come to there: at worst (all at their limits at once), and by the root of the sum of squares (each by itself, as
     # often large as small). The sizes are found by elimination (Definition), as completeness finds what is said twice.
     class Chain
+      include AddedUp
+
       # One size of it: id and words; share: how much of a change of it comes through, with its sign; value, upper,
       # lower: mm, deviations; by: "tolerance" or "general tolerance", nil where none is known.
       Link =
@@ -17,11 +19,6 @@ module Nockplane
       KEY = 'chain'
       # mm within which the links must add up to the distance.
       SAME = 1e-3
-      # mm by which a limit may be passed by rounding.
-      EVEN = 1e-9
-
-      attr_reader :nominal, :links, :problem
-
       # from, to: names of faces (parallel planes, or bores and shafts by their axes); general: class of ISO 2768-1 for
       # sizes without a tolerance of their own, nil for none; sides: of a sheet.
       def initialize(model, from, to, general: 'm', sides: [])
@@ -34,43 +31,7 @@ module Nockplane
         freeze
       end
 
-      def closed? = @problem.nil?
-
-      # Sentence about sizes that have no tolerance; nil when all have one.
-      def loose =
-        @links.reject(&:by).map(&:id).then { |ids| ids.empty? ? nil : "without a tolerance: #{ids.join(', ')}" }
-
-      # [least, greatest] distance with every size at its limits.
-      def worst
-        sums = %i[min max].map { |which| known.sum { |l| [l.share * l.lower, l.share * l.upper].public_send(which) } }
-        sums.map { |s| @nominal + s }
-      end
-
-      # [least, greatest] by the root of the sum of squares of half the zones, about the middle of all.
-      def likely
-        middle = @nominal + known.sum { |l| l.share * (l.upper + l.lower) / 2 }
-        half = Math.sqrt(known.sum { |l| (l.width / 2)**2 })
-        [middle - half, middle + half]
-      end
-
-      # Does the distance stay within limits (mm, nil for none): :worst, also with every size at its limits; :likely, by
-      # the root of the sum of squares only; :never.
-      def kept(least, greatest)
-        within = ->((low, high)) { (least.nil? || low >= least - EVEN) && (greatest.nil? || high <= greatest + EVEN) }
-        return :worst if within[worst]
-
-        within[likely] ? :likely : :never
-      end
-
-      # { link => part of the worst case that is its own, 0 to 1 }.
-      def contributions
-        all = known.sum(&:width)
-        known.to_h { |l| [l, all.zero? ? 0.0 : l.width / all] }
-      end
-
       private
-
-      def known = @links.select(&:by)
 
       # The distance of two faces as a size that is measured.
       def between(from, to)

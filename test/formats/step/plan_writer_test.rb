@@ -94,4 +94,23 @@ class StepPlanWriterTest < CoreTest
     text = "#{recipe(features)}plan:\n  statements:\n    - #{JSON.generate(texture)}\n"
     assert_equal ['plan.t'], written(model(text))[1]
   end
+
+  def test_saved_views_come_back_as_they_were_written
+    half = Math.sqrt(0.5)
+    views = [
+      { name: 'from above', direction: [0.0, 0.0, -1.0], up: [0.0, 1.0, 0.0] },
+      { name: 'aslant', direction: [half, half, 0.0], up: [0.0, 0.0, 1.0] }
+    ]
+    model = step_model('annotated-plate')
+    text = STEP::Writer.write(model, plan: true, views: views)
+    again = STEP::Import.read(text.b).model
+    assert_equal %w[from\ above aslant], again.saved_views.map { |v| v[:name] }
+    again
+      .saved_views
+      .zip(views) do |found, wanted|
+        %i[direction up].each { |k| found[k].zip(wanted[k]) { |a, b| assert_in_delta b, a, 1e-9, k } }
+      end
+    assert_equal again.saved_views.size,
+                 STEP::Import.read(STEP::Writer.write(again, plan: true).b).model.saved_views.size
+  end
 end

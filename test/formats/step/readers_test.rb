@@ -40,7 +40,8 @@ class StepReadersTest < StepTest
   end
 
   def test_tolerances_written_with_a_part_leave_it_readable
-    assert_read(11, 82_271.682, STEP::Writer.write(step_model('annotated-plate'), plan: true))
+    views = [{ name: 'from above', direction: [0.0, 0.0, -1.0], up: [0.0, 1.0, 0.0] }]
+    assert_read(11, 82_271.682, STEP::Writer.write(step_model('annotated-plate'), plan: true, views: views))
   end
 
   def test_recipes_are_read_whole_by_another

@@ -10,15 +10,17 @@ module Nockplane
 
         # model: Modelling::Model; time: ISO 8601 text for the header; file: its name there; plan: with what the model
         # says of its tolerances?
-        def self.write(model, time: '2000-01-01T00:00:00', file: 'model.step', plan: false)
-          new(model, plan: plan).write(time, file)
+        # views: [{ name:, direction:, up: }] that go out with it, besides those that came with the model.
+        def self.write(model, time: '2000-01-01T00:00:00', file: 'model.step', plan: false, views: [])
+          new(model, plan: plan, views: views).write(time, file)
         end
 
         # Ids of model dimensions that the file could not take, after #write.
         attr_reader :skipped
 
-        def initialize(model, plan: false)
+        def initialize(model, plan: false, views: [])
           @model = model
+          @views = (model.saved_views + views).uniq { |v| v[:name] }
           @plan = plan
           @skipped = []
           @records = Records.new
@@ -33,6 +35,7 @@ module Nockplane
             assembly
           end
           colours
+          ViewWriter.new(@records, @model.solid.box, @context).write(@views) if @plan
           "ISO-10303-21;\nHEADER;\nFILE_DESCRIPTION((''),'2;1');\n" \
             "FILE_NAME(#{Encoding.encode(file)},'#{time}',(''),(''),'Nockplane','Nockplane','');\n" \
             "FILE_SCHEMA(('#{SCHEMA}'));\nENDSEC;\nDATA;\n" \
