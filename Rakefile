@@ -20,6 +20,7 @@ namespace(:bench) do
   desc 'Series drawings for every variant, and drawings pointed at other models'
   task(:families) { ruby 'bench/families.rb' }
   desc 'Time sections'
+  task(:plans) { ruby 'bench/plans.rb' }
   task(:cuts) { ruby 'bench/cuts.rb' }
   desc 'Time a sheet run over FW-6 and the table of 500 components'
   task(:sheet_runs) { ruby 'bench/sheet_runs.rb' }

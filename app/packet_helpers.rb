@@ -26,7 +26,7 @@ module App
 
     # A sheet of a packet as a picture. Raises Refused.
     def sheet_picture(packet, id)
-      sheet = packet.value.sheet(id) or raise Refused.new('The packet has no such sheet.', status: 404)
+      sheet = packet.value&.sheet(id) or raise Refused.new('The packet has no such sheet.', status: 404)
       picture_policy
       etag "packet-#{packet.id}-#{sheet.id}"
       content_type 'image/svg+xml'

@@ -1,12 +1,10 @@
 # frozen_string_literal: true
 
-require 'zip'
-
 module App
   # The files of a packet of a drawing: its sheets, the models it shows, parts lists, characteristics, and the manifest
   # with the digest of each.
   class Packing
-    FORMAT = 'packet/1'
+    include PacketFiles
 
     # value: Drawings::Drawing as it is issued; time: Time; known: numbers of characteristics given before; marked: do
     # they stand on the sheets, too?
@@ -46,33 +44,6 @@ module App
 
     def numbers = @characteristics.numbers
     def contents = entries.map { |name, _, words, _| [name, words] } << ['manifest.json', 'digests of all']
-
-    # [{ name:, kind:, bytes:, digest: }] as kept in the store, without the manifest; yields before each with its name.
-    def files
-      entries.map do |name, kind, _, make|
-        yield name
-        bytes = make.call.b
-        { name: name, kind: kind, bytes: bytes.bytesize, digest: PacketStore.put(bytes) }
-      end
-    end
-
-    # The manifest of files, and the zip of all: its digest.
-    def close(files, about)
-      manifest =
-        JSON.pretty_generate(
-          nockplane: FORMAT,
-          **about,
-          issued_at: @time.utc.iso8601,
-          files: files.map { |f| f.slice(:name, :kind, :bytes, :digest) }
-        )
-      last = {
-        name: 'manifest.json',
-        kind: 'application/json',
-        bytes: manifest.bytesize,
-        digest: PacketStore.put(manifest)
-      }
-      [[*files, last], PacketStore.put(zipped([*files, last]))]
-    end
 
     private
 
@@ -166,19 +137,6 @@ module App
     def characteristics
       headers, *rows = @characteristics.table
       TableFile.write(headers, rows)
-    end
-
-    # (Times of entries are the issue's, so that the same packet has the same digest wherever it is zipped.)
-    def zipped(files)
-      Zip::OutputStream
-        .write_buffer do |out|
-          files.each do |f|
-            entry = Zip::Entry.new(nil, f[:name], time: Zip::DOSTime.at(@time.to_i))
-            out.put_next_entry(entry)
-            out.write(PacketStore.read(f[:digest]))
-          end
-        end
-        .string
     end
   end
 end

@@ -10,8 +10,21 @@ module App
         docket ||= Nockplane::Linking::Docketing.of(value, Workshop.source, Sheetworks.latest)
         parts = Nockplane::Linking::Completeness.new(value, Workshop.source).parts
         names = value.bindings.to_h { |b| [b.id, Records::Model.unscoped.find(b.model).name] }
-        Nockplane::Issuing::Check.new(docket, parts, names: names)
+        Nockplane::Issuing::Check.new(docket, parts, names: names, more: plans(parts, names))
       end
+
+      # What the tolerance plans of the parts shown leave open; parts without one are as their drawing says.
+      def self.plans(parts, names)
+        parts.flat_map do |part|
+          text = Workshop.source.text(part.subject)
+          next [] unless Workshop.source.plan_digest(text)
+
+          IssueModel
+            .of_plan(text)
+            .map { |kind, words| [kind, "#{words} (tolerance plan of #{names[part.binding.id]})"] }
+        end
+      end
+      private_class_method :plans
 
       # reason: what the issue is for; by: who approves; waiver: why it goes out although the check tells something;
       # marked: do the numbers of characteristics stand on the sheets? The block is told what is being made. Returns the

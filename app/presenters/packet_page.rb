@@ -11,7 +11,13 @@ module App
         @against = against
       end
 
-      def drawing = @packet.drawing
+      # What it is a packet of, with its address; nil when that is no longer here.
+      def home
+        return @packet.model, "/models/#{@packet.model.slug}" if @packet.model
+
+        @packet.drawing && [@packet.drawing, "/drawings/#{@packet.drawing.slug}"]
+      end
+
       def files = @packet.listing
       # Do all files still have the digests that were issued?
       def sound? = [*files.map { |f| f['digest'] }, @packet.digest].all? { |digest| PacketStore.sound?(digest) }
@@ -20,11 +26,13 @@ module App
       def other = @other ||= @against || @packet.before
 
       # Issuing::Comparison::Change of the numbers and words; [] of the first.
-      def changes = other ? Nockplane::Issuing::Comparison.new(other.value, @packet.value).changes : []
+      def changes
+        other&.value && @packet.value ? Nockplane::Issuing::Comparison.new(other.value, @packet.value).changes : []
+      end
 
       # [[id, name, does it differ?], ...] of the sheets in either.
       def sheets
-        now = @packet.value.sheets
+        now = @packet.sheets
         now.each_with_index.map { |s, i| [s.id, s.name || "Sheet #{i + 1}"] }
       end
 
@@ -39,8 +47,7 @@ module App
         end
       end
 
-      def others =
-        Records::Packet.where(drawing_id: @packet.drawing_id).where.not(id: @packet.id).order(issued_at: :desc)
+      def others = Records::Packet.of(@packet.owner).where.not(id: @packet.id).order(issued_at: :desc)
     end
   end
 end

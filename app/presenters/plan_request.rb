@@ -44,6 +44,9 @@ module App
         end
       end
 
+      # Faces that lie in one plane with one, as machined at once.
+      def coplanar(face) = editing.coplanar(face.to_s)
+
       # Sentences about what could not be said; the plan must have been asked for.
       def told = @made ? @made.told : []
 

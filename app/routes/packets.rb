@@ -6,6 +6,7 @@ module App
     module Packets
       def self.registered(app)
         issuing(app)
+        issuing_models(app)
         reading(app)
       end
 
@@ -32,6 +33,36 @@ module App
         end
       end
 
+      def self.issuing_models(app)
+        app.get '/models/:slug/issue' do
+          model = Records::Model.at(params['slug'])
+          page(
+            :issue_model,
+            title: "Issue #{model.name}",
+            current: :packets,
+            model: model,
+            findings: Actions::IssueModel.findings(model),
+            contents: ModelPacking.new(model, model.latest.number, Time.now).contents,
+            packets: Records::Packet.where(model_id: model.id).order(issued_at: :desc)
+          )
+        end
+
+        app.post '/models/:slug/issue' do
+          model = Records::Model.at(params['slug'])
+          given = [params['reason'], params['by'], params['waiver']].map { |v| v.to_s.strip }
+          raise Refused, 'Say what this issue is for.' if given[0].empty?
+          raise Refused, 'Say who approves it.' if given[1].empty?
+
+          lines =
+            ModelPacking.new(model, model.latest.number, Time.now).contents.map { |n, _| { what: n, state: 'waiting' } }
+          run =
+            Queue.start('issue', "Issuing #{model.name}, revision #{model.latest.number}", items: lines) do |r|
+              Jobs::IssueModelJob.new(r.id, model.id, *given)
+            end
+          redirect "/runs/#{run.id}"
+        end
+      end
+
       def self.reading(app)
         app.get '/packets' do
           day = params['on'].to_s.empty? ? nil : day_of(params['on'])
@@ -42,7 +73,7 @@ module App
         app.get '/packets/:id' do
           packet = Records::Packet.at(params['id'])
           against = params['against'] && Records::Packet.at(params['against'])
-          raise Refused, 'Those are packets of two drawings.' if against && against.drawing_id != packet.drawing_id
+          raise Refused, 'Those are packets of two drawings.' if against && against.owner != packet.owner
 
           page(:packet, title: packet.stem, current: :packets, shown: Presenters::PacketPage.new(packet, against))
         end

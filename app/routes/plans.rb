@@ -56,6 +56,12 @@ module App
                part: part(:_plan, shown: found[:shown])
         end
 
+        # Faces in one plane with one that was picked.
+        app.get '/models/:slug/plan/coplanar' do
+          model = Records::Model.at(params['slug'])
+          json faces: Presenters::PlanRequest.new(model.latest.recipe, {}).coplanar(params['face'])
+        end
+
         app.post '/models/:slug/plan/keep' do
           model = Records::Model.at(params['slug'])
           data = body_json

@@ -5,7 +5,7 @@ import { mount } from './viewer.js';
 import { mount as mountMarks } from './space_marks.js';
 import { mount as mountHand } from './plan_hand.js';
 import { mount as mountRule } from './plan_rule.js';
-import { post, tell } from './talk.js';
+import { get, post, tell } from './talk.js';
 
 const page = document.querySelector('.plan-page');
 const byId = (id) => document.getElementById(id);
@@ -163,6 +163,16 @@ function pick(what) {
 byId('pick-faces').addEventListener('click', () => pick('faces'));
 byId('pick-datums').addEventListener('click', () => pick('datums'));
 byId('clear-faces').addEventListener('click', () => choose([]));
+// Faces machined at once with those picked count as one with them; picked again they are parted.
+byId('join-faces').addEventListener('click', async () => {
+  if (!faces.length) tell('Pick a face first.', true);
+  try {
+    const found = await Promise.all(faces.map((f) => get(`${address}/coplanar?face=${encodeURIComponent(f)}`)));
+    choose([...new Set([...faces, ...found.flatMap((f) => f.faces)])]);
+  } catch (error) {
+    tell(error.message, true);
+  }
+});
 
 function choose(list) {
   faces = list;

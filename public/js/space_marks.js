@@ -52,9 +52,9 @@ function drawn(mark, height, colour) {
 }
 
 /**
- * mount(stage, unit) returns { show(marks, height), only(name), steady(on), light(id or null), at(event), grab(event) }: unit is how
- * long a mm is in the picture; only shows one annotation plane, or marks of some kind (CHOICES); steady keeps words as
- * large at every distance; at gives the id of the mark under the pointer, grab takes hold of its words.
+ * mount(stage, unit) returns { show(marks, height), only(name), steady(on), light(id or null), at(event), grab(event)
+ * }: unit is how long a mm is in the picture; only shows one annotation plane, or marks of some kind (CHOICES); steady
+ * keeps words as large at every distance; at gives the id of the mark under the pointer, grab takes hold of its words.
  */
 export function mount(stage, unit = 0.001) {
   const group = new THREE.Group();
@@ -198,8 +198,8 @@ export function mount(stage, unit = 0.001) {
       again();
     },
     at: (event) => hit(event)?.userData.id || null,
-    // Words taken hold of: { id, move(event), place() }; place gives their corner in the model, mm, null where they were
-    // not moved. null where none are.
+    // Words taken hold of: { id, move(event), place() }; place gives their corner in the model, mm, null where they
+    // were not moved. null where none are.
     grab(event) {
       const label = hit(event);
       if (!label) return null;

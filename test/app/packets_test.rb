@@ -251,4 +251,31 @@ class PacketsTest < AppTest
     get path
     assert_match(/Revision B was issued on/, last_response.body)
   end
+
+  def test_a_model_is_issued_by_itself_with_its_plan
+    findings = App::Actions::IssueModel.findings(lid)
+    assert_equal(['coverage'], findings.map(&:first).uniq)
+    assert_raises(App::Refused) { App::Actions::IssueModel.call(lid, reason: 'r', by: 'Ada Thorne') { |_| } }
+    wish = App::Commands::Plan::Wish.new(character: 'prismatic', way: 'geometric')
+    made = App::Commands::Plan.made(lid.latest.recipe, App::Workshop.source, wish)
+    App::Actions::KeepPlan.call(lid, made.plan)
+    assert_empty App::Actions::IssueModel.findings(lid.reload)
+    form("/models/#{lid.slug}/issue", reason: 'first', by: 'Ada Thorne')
+    App::Queue.work_off
+    packet = App::Records::Packet.where(model_id: lid.id).first
+    assert_equal ['2', lid.id, nil], [packet.letter, packet.model_id, packet.drawing_id]
+    files = packet.listing.to_h { |f| [File.extname(f['name']), App::PacketStore.read(f['digest'])] }
+    assert_match(/DATUM_SYSTEM/, files['.step'])
+    list = files['.csv'].dup.force_encoding('UTF-8')
+    assert_match(/⌓ 0,4 A B C/, list)
+    refute_match(/exact|datum/, list, 'neither is measured')
+    get "/packets/#{packet.id}"
+    assert_equal 200, last_response.status
+    get App::ShopLink.path(packet)
+    assert_equal 200, last_response.status
+    get "/packets?on=#{Date.today + 1}"
+    assert_includes last_response.body, 'Lid'
+    again = assert_raises(App::Refused) { App::Actions::IssueModel.call(lid, reason: 'r', by: 'x') { |_| } }
+    assert_match(/Revision 2 is issued already/, again.message)
+  end
 end

@@ -81,6 +81,14 @@ class PlansTest < AppTest
     assert_match(/no face 'nowhere'/, ask(do: 'put', kind: 'note', faces: ['nowhere'], fields: { words: 'x' })['error'])
   end
 
+  def test_faces_in_one_plane_are_offered_as_one
+    flat = App::Workshop.source.model_of(lid.latest.recipe).solid.faces.find { |f| f.surface.plane? }.name
+    get "/models/#{lid.slug}/plan/coplanar?face=#{flat}"
+    assert_operator JSON.parse(last_response.body)['faces'].size, :>=, 1
+    get "/models/#{lid.slug}/plan/coplanar?face=none"
+    assert_equal 422, last_response.status
+  end
+
   def test_annotations_are_put_in_a_plane_and_at_a_place
     ids = ruled['plan']['statements'].select { |s| s['kind'] == 'frame' }.map { |s| s['id'] }
     moved = ask(ruled['plan'], do: 'place', ids: ids, plane: 'right')

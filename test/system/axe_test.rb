@@ -83,6 +83,7 @@ class AxeTest < SystemTest
       '/models/lid?revision=1',
       '/models/lid/plan',
       '/models/lid/views',
+      '/models/lid/issue',
       '/models/lid/compare?from=1&to=2',
       '/models/lid/flat',
       '/sheet-runs/new?of=lid',

@@ -24,21 +24,6 @@ module Nockplane
           :by,
           keyword_init: true
         )
-      # Headers of the list, the method left for who inspects.
-      HEADERS = [
-        'No.',
-        'Sheet',
-        'Zone',
-        'Characteristic',
-        'Requirement',
-        'Nominal',
-        'Upper limit',
-        'Lower limit',
-        'Unit',
-        'By',
-        'Method'
-      ].freeze
-
       # known: { key => number } of the issue before.
       def initialize(drawing, source, known: {})
         @drawing = drawing
@@ -64,18 +49,9 @@ module Nockplane
       def numbers = @known.merge(rows.to_h { |r| [r.key, r.number] })
 
       # Texts of the list, headers first.
-      def table
-        [HEADERS] +
-          rows.map do |r|
-            [r.number, r.sheet, r.zone, r.what, r.words, r.nominal, r.upper, r.lower, r.unit, r.by, ''].map do |v|
-              said(v)
-            end
-          end
-      end
+      def table = Limits.table(rows)
 
       private
-
-      def said(value) = value.is_a?(Float) ? format('%.4f', value).sub(/\.?0+\z/, '') : value.to_s
 
       # Rows of a sheet in the order in which it is read: from the top, from the left.
       def on(sheet, number)
@@ -121,35 +97,7 @@ module Nockplane
         Row.new(key: key, what: kind&.title || part.kind.tr('_', ' '), words: words, **limits(part, kind))
       end
 
-      # Nominal and limits of a size: by its own tolerance, else by the general one (ISO 2768-1).
-      def limits(size, kind)
-        return {} unless size.value.is_a?(Numeric)
-        # (A thread is limited by its designation, not as a plain diameter.)
-        return {} if size.prefix && size.kind.to_s != 'chamfer'
-
-        nominal = size.value.to_f
-        upper, lower, by = own(size, nominal) || general(nominal, kind)
-        {
-          nominal: nominal,
-          unit: kind && !kind.length? ? '°' : 'mm',
-          by: by,
-          upper: upper && (nominal + upper),
-          lower: lower && (nominal + lower)
-        }
-      end
-
-      def own(size, nominal)
-        given = size.tolerance.to_s
-        given.empty? ? nil : [*Tolerancing::Tolerance.parse(given).deviations(nominal), 'tolerance']
-      rescue Tolerancing::UnreadableTolerance, Tolerancing::Iso286::OutOfTables
-        nil
-      end
-
-      def general(nominal, kind)
-        table = kind&.general
-        allowed = table && Tolerancing::General.parse(@drawing.standard.general_tolerance)&.public_send(table, nominal)
-        allowed && [allowed, -allowed, 'general tolerance']
-      end
+      def limits(size, kind) = Limits.of(size, kind, @drawing.standard.general_tolerance)
     end
   end
 end

@@ -30,8 +30,10 @@ module Nockplane
       # Where what is missing or said twice is seen.
       SIZES = 'house/complete'
 
-      # docket: Linking::Docket; parts: [Linking::Completeness::Part]; names: { binding id => name of its model }.
-      def initialize(docket, parts = [], names: {})
+      # docket: Linking::Docket; parts: [Linking::Completeness::Part]; names: { binding id => name of its model }; more:
+      # [[kind, sentence], ...] of the models' own tolerance plans.
+      def initialize(docket, parts = [], names: {}, more: [])
+        @more = more
         @docket = docket
         @parts = parts
         @names = names
@@ -42,7 +44,7 @@ module Nockplane
         @findings ||=
           SAYINGS.flat_map do |part, (kind, words, at)|
             @docket.public_send(part).map { |line| Finding.new(kind, sentence(words.call(line)), at.call(line)) }
-          end + @parts.flat_map { |part| sizes(part) }
+          end + @parts.flat_map { |part| sizes(part) } + @more.map { |kind, words| Finding.new(kind, words, nil) }
       end
 
       def clean? = findings.empty?

@@ -8,6 +8,8 @@ module Nockplane
         NAME = 'datum'
         TITLE = 'datum'
 
+        # (A letter asks for nothing that could be measured.)
+        def inspected? = false
         def edge_turns = [0]
         def called(id, _faces) = "datum #{id[/[^.]+\z/]}"
 

@@ -51,7 +51,10 @@ module Nockplane
         end
 
         # Faces that lie in one plane with another and look the same way, as machined at once; offered to be joined.
+        # Raises Refused for a face that there is not.
         def coplanar(name)
+          raise Refused, "the part has no face '#{name}'" unless @index.face(name)
+
           part = Part.new(@model)
           part.feature(name).then { |f| f.is_a?(Part::Flat) ? f.faces : [name] }
         end
