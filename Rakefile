@@ -19,8 +19,9 @@ namespace(:bench) do
   task(:board) { ruby 'bench/board.rb' }
   desc 'Series drawings for every variant, and drawings pointed at other models'
   task(:families) { ruby 'bench/families.rb' }
-  desc 'Time sections'
+  desc 'Time tolerance plans by rule'
   task(:plans) { ruby 'bench/plans.rb' }
+  desc 'Time sections'
   task(:cuts) { ruby 'bench/cuts.rb' }
   desc 'Time a sheet run over FW-6 and the table of 500 components'
   task(:sheet_runs) { ruby 'bench/sheet_runs.rb' }

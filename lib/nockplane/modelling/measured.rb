@@ -252,7 +252,9 @@ module Nockplane
       end
 
       # Round faces in groups of one size, direction and sense, largest groups first.
-      def equal(solid)
+      def equal(solid) = solid.is_a?(Solids::Indexed) ? solid.kept(:equal) { grouped(solid) } : grouped(solid)
+
+      def grouped(solid)
         round = solid.faces.select { |f| f.surface.kind == :cylinder }
         spans = round.to_h { |f| [f.name, Span.of(solid, f)] }
         round

@@ -69,10 +69,11 @@ module Nockplane
         # [ModelDimension] of whole holes, each made of several of the dimensions.
         def callouts = Callouts.of(dimensions, features || [])
 
-        # A model dimension by id; also a hole's callout, or one measured on the faces.
-        def dimension(id)
+        # A model dimension by id; also a hole's callout, or one measured on the faces. index: Solids::Indexed of the
+        # solid, where many are asked for.
+        def dimension(id, index = nil)
           (dimensions + measured).find { |d| d.id == id } || (Callouts.id?(id) && callouts.find { |d| d.id == id }) ||
-            made_by_id(id)
+            (index && Measured.id?(id) ? Measured.find(index, id) : made_by_id(id))
         end
 
         private

@@ -16,6 +16,12 @@ module Nockplane
 
       attr_reader :faces
 
+      # What was worked out of the solid under a name before, else what the block gives.
+      def kept(name)
+        @kept ||= {}
+        @kept.fetch(name) { @kept[name] = yield }
+      end
+
       def point(id) = @solid.point(id)
       def along?(facet) = @solid.along?(facet)
       def face(name) = @known[name] || @solid.face(name)

@@ -11,7 +11,7 @@ module Nockplane
 
         def letters = [@letter]
         def words = @letter
-        def dimension(model, found) = at_faces(model, found, @letter, :datum)
+        def dimension(model, found, _index = nil) = at_faces(model, found, @letter, :datum)
 
         private
 

@@ -12,7 +12,7 @@ module Nockplane
         def words = @frame.to_s
         def letters = [@frame, @frame.lower].compact.flat_map(&:letters).uniq
 
-        def dimension(model, found)
+        def dimension(model, found, _index = nil)
           at_faces(model, found, words, :tolerance_frame)&.tap { |d| d.value = @frame.value }
         end
 

@@ -16,7 +16,7 @@ module Nockplane
         def exact? = Tolerancing::Tolerance.exact?(@tolerance)
 
         # Of what is measured; a size of the model is only given its tolerance (Planned::Weaving).
-        def dimension(model, _found)
+        def dimension(model, _found, index = nil)
           return nil if about
 
           model
@@ -30,6 +30,12 @@ module Nockplane
         end
 
         private
+
+        def measured(model, index)
+          return model.dimension(@of) unless index
+
+          index.kept([NAME, @of]) { model.dimension(@of, index) }
+        end
 
         def own_keys = %w[of tolerance]
         def own = { 'of' => @of, 'tolerance' => @tolerance }

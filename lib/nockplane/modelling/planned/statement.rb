@@ -43,8 +43,8 @@ module Nockplane
         def with(**data) = Planned.read(to_h.merge(data.transform_keys(&:to_s)).compact)
 
         # ModelDimension on a model, under the id that it has in the plan; nil where its faces are not there. found:
-        # faces of the model by the names it stands on, pieces where one was cut.
-        def dimension(_model, _found) = nil
+        # faces of the model by the names it stands on, pieces where one was cut; index: Solids::Indexed of its solid.
+        def dimension(_model, _found, _index = nil) = nil
 
         # Datum letters that it names.
         def letters = []

@@ -9,7 +9,7 @@ module Nockplane
 
         attr_reader :words
 
-        def dimension(model, found) = at_faces(model, found, @words, :surface_texture)
+        def dimension(model, found, _index = nil) = at_faces(model, found, @words, :surface_texture)
 
         private
 

@@ -5,10 +5,11 @@ module Nockplane
     module Planned
       # A model with what its plan says: sizes given their tolerances, statements added as dimensions of the model.
       class Weaving
-        # model: built without its plan.
-        def initialize(model, plan)
+        # model: built without its plan; index: Solids::Indexed of its solid, where it is woven often.
+        def initialize(model, plan, index = Solids::Indexed.of(model.solid))
           @model = model
           @plan = plan
+          @index = index
         end
 
         # Model
@@ -53,7 +54,7 @@ module Nockplane
           @added ||=
             @plan.statements.filter_map do |s|
               found = s.faces.flat_map { |n| standing[n] || [] }.uniq
-              s.dimension(@model, found) if s.faces.all? { |n| standing.key?(n) }
+              s.dimension(@model, found, @index) if s.faces.all? { |n| standing.key?(n) }
             end
         end
 

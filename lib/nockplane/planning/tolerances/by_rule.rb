@@ -34,6 +34,7 @@ module Nockplane
           @defaults = defaults
           @ground = Definition::Ground.new(model.solid, sides)
           @part = Part.new(model, @ground.shape)
+          @index = Solids::Indexed.of(model.solid)
           @zones = Zones.new(@part, defaults)
           @datums = Datums.new(@part, character, picked).all
           @plan = plan
@@ -148,9 +149,8 @@ module Nockplane
         # Circles that holes stand on evenly.
         def circles
           open = report(exact: true).status
-          index = Solids::Indexed.of(@model.solid)
-          groups = Modelling::Measured.equal(index)
-          found = groups.map { |g| [g, Modelling::Measured.pitch(index, g)] }.select(&:last)
+          groups = Modelling::Measured.equal(@index)
+          found = groups.map { |g| [g, Modelling::Measured.pitch(@index, g)] }.select(&:last)
           found.each do |group, circle|
             next if group.none? { |f| open[f.name]&.last == :missing } || measured.include?(circle.id)
 
@@ -284,7 +284,7 @@ module Nockplane
           Linking::Coverage.report(woven, @ground, frames: frames, exact: exact, bases: @datums.flat_map(&:faces))
         end
 
-        def woven = Modelling::Planned::Weaving.new(@model, plan(@statements)).woven
+        def woven = Modelling::Planned::Weaving.new(@model, plan(@statements), @index).woven
 
         def plan(statements)
           Modelling::TolerancePlan.new('character' => @character, 'way' => @way, 'statements' => statements.map(&:to_h))

@@ -4,7 +4,7 @@ require 'step_helper'
 require 'bored_parts'
 
 # Tolerance plans made by rule. Lengths in mm; expected values by standards.md sections 8 to 10.
-class TolerancesTest < CoreTest
+class PlansByRuleTest < CoreTest
   include StepHelpers
 
   Rule = Planning::Tolerances::ByRule
