@@ -19,14 +19,9 @@ module Nockplane
         def dimension(model, _found, index = nil)
           return nil if about
 
-          model
-            .dimension(@of)
-            &.dup
-            &.tap do |d|
-              d.id = key
-              d.feature = 'plan'
-              d.tolerance = @tolerance
-            end
+          measured(model, index)&.then do |found|
+            found.dup.tap { |d| d.id, d.feature, d.tolerance = key, 'plan', @tolerance }
+          end
         end
 
         private
