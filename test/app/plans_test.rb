@@ -1,9 +1,12 @@
 # frozen_string_literal: true
 
 require 'app_helper'
+require 'step_helper'
 
 # The tolerance plan of a part on its page: made by rule, corrected, kept as a revision; nothing is written before.
 class PlansTest < AppTest
+  include StepHelpers
+
   def ask(plan = nil, **data)
     post_json("/models/#{lid.slug}/plan", { plan: plan ? JSON.generate(plan) : '', **data })
   end
@@ -142,5 +145,48 @@ class PlansTest < AppTest
     plan = Nockplane::Modelling::TolerancePlan.of(lid.reload.latest.recipe)
     assert_equal ruled['plan']['statements'].size, plan.statements.size
     assert received.same_as?(lid.latest), 'the same file once more is no new revision'
+  end
+
+  # Of a file: beside it, on faces that keep their names from revision to revision; what lost its faces is kept and told.
+  def test_the_plan_of_a_file_goes_on_with_its_revisions_and_goes_adrift_where_faces_are_gone
+    model = take(sample('motor-plate-r1'), 'motor-plate-r1.step').model
+    wish = App::Commands::Plan::Wish.new(character: 'prismatic', way: 'geometric')
+    made = App::Commands::Plan.made(model.latest.recipe, App::Workshop.source, wish)
+    App::Actions::KeepPlan.call(model, made.plan)
+    later = ->(name) { take(sample(name), "#{name}.step", model: model.reload).then { model.reload.latest.recipe } }
+    weaving = ->(text) do
+      plan = Nockplane::Modelling::TolerancePlan.of(text)
+      Nockplane::Modelling::Planned::Weaving.new(App::Workshop.source.shape_of(text), plan)
+    end
+    sizes = later['motor-plate-r2']
+    assert_equal made.plan, Nockplane::Modelling::TolerancePlan.of(sizes)
+    assert_empty weaving[sizes].adrift, 'sizes a few per cent larger, the same faces'
+    gone = later['motor-plate-r5']
+    adrift = weaving[gone].adrift
+    refute_empty adrift, 'boss, pocket and a hole are gone'
+    assert_equal ['gone'], adrift.values.uniq
+    assert_equal made.plan, Nockplane::Modelling::TolerancePlan.of(gone), 'nothing is dropped'
+    assert_operator weaving[gone].woven.dimensions.count { |d| d.id.start_with?('plan.') }, :>, 10
+    get "/models/#{model.slug}/plan"
+    assert_includes last_response.body, 'its faces are gone from the part'
+  end
+
+  # A drawing adopts what the plan says; what is changed there comes through the docket, old and new.
+  def test_drawings_adopt_the_plan_and_are_told_what_changed_in_it
+    keep(ruled['plan'])
+    sheet = App::Actions::CreateDrawing.call(lid.reload, 'a3-part-first-angle')
+    %w[front plan].each { |v| adopt(sheet, v) }
+    frames = sheet.reload.value.dimensions.select { |d| d.kind == 'tolerance_frame' }
+    refute_empty frames
+    assert_includes sheet.value.dimensions.map(&:kind), 'datum'
+    words = frames.map { |d| d.snapshot.prefix }
+    changed = ruled['plan']['statements'].find { |s| words.include?(s['words']) }
+    wider = changed.merge('words' => changed['words'].sub(/0\.\d+/, '0.77'))
+    keep(ruled['plan'].merge('statements' => ruled['plan']['statements'].map { |s| s == changed ? wider : s }))
+    docket = Nockplane::Linking::Docketing.of(sheet.value, App::Workshop.source, App::Sheetworks.latest)
+    numbers = docket.behind.flat_map(&:numbers)
+    assert_equal [[changed['words'].tr('|.', ' ,'), wider['words'].tr('|.', ' ,')]], numbers.map { |n| [n.old, n.new] }.uniq
+    assert_match(/\Atolerance of /, numbers[0].label)
+    assert_empty docket.adrift
   end
 end

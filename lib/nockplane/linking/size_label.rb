@@ -30,6 +30,7 @@ module Nockplane
         return marked(kind, faces) if [Modelling::Centred, Modelling::ArcLengths].any? { |m| m.id?(id) }
         return edged(kind, faces) if Modelling::MeasuredEdges.id?(id)
         return given(id, kind, faces) if id.start_with?('given.')
+        return planned(kind, faces) if id.start_with?(Modelling::Planned::PREFIX)
 
         SizeLabel.recipe(id)
       end
@@ -51,6 +52,12 @@ module Nockplane
       def picked(kind, faces)
         kind = Drawings::Annotations.all.fetch(kind.to_s)
         "#{kind.title} between #{faces.values_at(0, -1).uniq.map { |n| face(n) }.join(' and ')}"
+      end
+
+      # Of what a tolerance plan says: "tolerance of bore ⌀12", "distance of underside and top".
+      def planned(kind, faces)
+        title = Drawings::Annotations.all[kind.to_s]&.title || 'size'
+        "#{title} of #{faces.first(2).map { |n| face(n) }.join(' and ')}"
       end
 
       # Of a frame or datum set by hand: "tolerance of bore ⌀12".
