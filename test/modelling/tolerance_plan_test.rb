@@ -73,6 +73,7 @@ class TolerancePlanTest < CoreTest
     assert_equal({ 's1' => 'absent', 's3' => 'absent', 'n1' => 'absent' }, weaving[off].adrift)
     other = planned.gsub('{id: hole,', '{id: bore_hole,')
     assert_equal({ 's1' => 'gone', 's3' => 'gone', 'n1' => 'gone' }, weaving[other].adrift)
+    assert_equal ['3 of the tolerance plan lost their faces; open the plan to settle them'], model(other).warnings
     assert_empty weaving[planned].adrift
   end
 

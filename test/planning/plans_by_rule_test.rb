@@ -95,6 +95,13 @@ class PlansByRuleTest < CoreTest
     assert_equal 2, alone.datums.size, 'nothing tells how it is turned'
   end
 
+  # H7 of 12: 0.018 (ISO 286); FCF-18: form within half of it, not 0.1.
+  def test_a_datum_with_a_fit_is_as_round_as_that_asks
+    part = recipe(SLEEVE.sub('bore: 12', 'bore: hole'), '{hole: {value: 12, fit: H7}}')
+    made = plan(model(part), character: 'turned')
+    assert_equal ['sleeve/bore'], frames(made)['⌭|0.009']
+  end
+
   def test_datums_are_picked_and_the_rest_proposed
     made = plan(PLATE, picked: { 'A' => 'plate/side.left' })
     assert_equal [['plate/side.left'], 3], [letters(made)['A'], made.datums.size]

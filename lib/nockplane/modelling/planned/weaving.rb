@@ -14,16 +14,24 @@ module Nockplane
 
         # Model
         def woven
-          Model.new(**@model.to_h, dimensions: given + added, plan: @plan)
+          Model.new(**@model.to_h, dimensions: given + added, plan: @plan, warnings: @model.warnings + lost)
         end
 
         # { id of a statement => why it is not there }: "gone" where a face of it is there no more, "absent" where that
         # is of a feature that is switched off.
         def adrift
-          @plan.statements.to_h { |s| [s.id, why(s)] }.compact
+          @adrift ||= @plan.statements.to_h { |s| [s.id, why(s)] }.compact
         end
 
         private
+
+        # A sentence where statements lost their faces.
+        def lost
+          count = adrift.count { |_, why| why == 'gone' }
+          return [] if count.zero?
+
+          ["#{count} of the tolerance plan lost #{count == 1 ? 'its' : 'their'} faces; open the plan to settle them"]
+        end
 
         def why(statement)
           lost = statement.faces.reject { |n| standing.key?(n) }

@@ -12,6 +12,7 @@ module Nockplane
         Made = Struct.new(:plan, :datums, :told)
         # Kinds of what is missing that are sizes of a feature by itself.
         OWN = %i[radius chamfer rim depth].freeze
+        DIAMETERS = %i[diameter turned_diameter].freeze
         # Rounds of looking again after what was found stands.
         TURNS = 4
 
@@ -85,7 +86,7 @@ module Nockplane
 
         def by_frames
           own_sizes { |d| place?(d) ? exact : tolerance_of(d) }
-          @statements.concat(DatumFrames.new(@part, @datums, @zones).statements { |letter| id(letter) })
+          @statements.concat(DatumFrames.new(@part, @datums, @zones, sizes).statements { |letter| id(letter) })
           complete(OWN, frames: true, exact: false) { |d| @zones.of_size(d) }
           depths
           positions
@@ -186,7 +187,7 @@ module Nockplane
 
         # { face => text of the tolerance of its diameter }
         def sizes
-          dimensions = woven.dimensions.select { |d| d.kind == :diameter && d.tolerance && !exact?(d) }
+          dimensions = woven.dimensions.select { |d| DIAMETERS.include?(d.kind) && d.tolerance && !exact?(d) }
           dimensions.flat_map { |d| d.faces.map { |n| [n, d.tolerance] } }.to_h
         end
 

@@ -5,7 +5,9 @@ module Nockplane
     module Tolerances
       # The datums of a plan as statements, with how flat, round and square they are to be to those before them.
       class DatumFrames
-        def initialize(part, datums, zones)
+        # sizes: { face => text of the tolerance of its diameter }.
+        def initialize(part, datums, zones, sizes = {})
+          @sizes = sizes
           @part = part
           @datums = datums
           @zones = zones
@@ -36,7 +38,7 @@ module Nockplane
         end
 
         def alone(feature)
-          @part.round?(feature) ? cells('⌭', @zones.roundness) : cells('⏥', @zones.flatness(feature))
+          @part.round?(feature) ? cells('⌭', @zones.roundness(feature, @sizes[feature.faces[0]])) : cells('⏥', @zones.flatness(feature))
         end
 
         # A flat face: square to the datums before it; at an angle where it is not.
