@@ -7,7 +7,7 @@ module App
       # What stands against it: [[kind, sentence], ...].
       def self.findings(model)
         text = model.latest.recipe
-        built = Workshop.source.model_of(text)
+        built = Workshop.source.shape_of(text)
         warnings = built.warnings.map { |w| ['model', w] }
         return warnings if built.assembly?
 

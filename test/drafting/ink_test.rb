@@ -32,6 +32,14 @@ class InkTest < CoreTest
     assert_operator low, :>, 10.05, 'the box clears the dimension line'
   end
 
+  def test_a_frame_of_several_features_has_their_count_above_it # FCF-21
+    ink = layout.frame([0, 0], [0, 0], [20, 10], [%w[⌖ ⌀0,2 A]], count: 4)
+    count = texts(ink).find { |t| t.string == '4×' }
+    top = ink.grep(Drafting::Ink::Line).select(&:closed).map { |l| Drafting::Ink.box(l)[3] }.max
+    assert_operator count.y, :>, top
+    refute_includes texts(layout.frame([0, 0], [0, 0], [20, 10], [%w[⌖ ⌀0,2 A]])).map(&:string), '1×'
+  end
+
   def test_slanted_dimension_keeps_clear_of_its_line
     e = [Math.cos(0.5), Math.sin(0.5)]
     text = texts(layout.linear([0, 0], [e[0] * 60, e[1] * 60], e, 12.0, Words.new('60')))[0]

@@ -56,6 +56,15 @@ class PlansByRuleTest < CoreTest
     assert_whole made, built(PLATE)
   end
 
+  # FCF-21; a hole and what is sunk about it on one axis is one feature.
+  def test_a_frame_says_of_how_many_it_is_said
+    woven = Modelling::Planned::Weaving.new(built(PLATE), plan(PLATE).plan).woven
+    counts = woven.dimensions.select { |d| d.kind == :tolerance_frame }.to_h { |d| [d.prefix, d.count] }
+    assert_equal [4, 1], counts.values_at('⌖|⌀0.2 Ⓜ|A|B|C', '⌖|⌀0.2|A|B|C')
+    words = Linking::SaidInModel.words(woven.dimensions.find { |d| d.count == 4 && d.prefix&.start_with?('⌖') })
+    assert_equal '4× ⌖ ⌀0,2 Ⓜ A B C', words
+  end
+
   def test_the_rest_is_a_profile_and_what_it_goes_by_exact
     made = plan(PLATE)
     rest = frames(made).select { |words, _| words.start_with?('⌓') }

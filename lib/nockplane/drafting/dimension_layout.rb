@@ -91,11 +91,11 @@ module Nockplane
 
       # A tolerance frame (ISO 1101) of rows of cells, or a datum letter in its box with a filled triangle on the
       # feature (ISO 5459). tip: paper point on the feature; knee: where the frame begins.
-      def frame(tip, toward, knee, rows, datum: false)
+      def frame(tip, toward, knee, rows, datum: false, count: 1)
         [
           thin(tip, knee),
           datum ? triangle(tip, knee) : arrow(tip, [toward[0] - tip[0], toward[1] - tip[1]]),
-          *FrameInk.new(@standard, layer: LAYER, tone: @tone).ink(knee, knee[0] >= tip[0], rows)
+          *FrameInk.new(@standard, layer: LAYER, tone: @tone).ink(knee, knee[0] >= tip[0], rows, count: count)
         ]
       end
 
@@ -191,19 +191,21 @@ module Nockplane
         half = @standard.broken_line? ? [((words_width(words) / 2) + 1) / radius, (to - from) / 2].min : 0.0
         mid = (from + to) / 2
         spans = half.positive? ? [[from, mid - half], [mid + half, to]] : [[from, to]]
-        spans.reject { |a, b| b - a < 1e-6 }.map do |a, b|
-          Ink::Arc.new(
-            centre: vertex,
-            rx: radius,
-            ry: radius,
-            rotation: 0.0,
-            from: a,
-            to: b,
-            width: @standard.width(LAYER),
-            layer: LAYER,
-            tone: @tone
-          )
-        end
+        spans
+          .reject { |a, b| b - a < 1e-6 }
+          .map do |a, b|
+            Ink::Arc.new(
+              centre: vertex,
+              rx: radius,
+              ry: radius,
+              rotation: 0.0,
+              from: a,
+              to: b,
+              width: @standard.width(LAYER),
+              layer: LAYER,
+              tone: @tone
+            )
+          end
       end
 
       def angle_text(at, mid, radius, degrees, words)

@@ -17,8 +17,9 @@ module Nockplane
       def height = @standard.text_height * 2
 
       # [Ink] of rows of cells [[text, ...], ...] beside knee, level with the middle of the first row: to the right of
-      # it or to the left. What the rows after the first have in their first cell is that of the first.
-      def ink(knee, right, rows)
+      # it or to the left. What the rows after the first have in their first cell is that of the first. count: of
+      # features that it is said of, above it where they are several (FCF-21).
+      def ink(knee, right, rows, count: 1)
         head = width(rows[0][0])
         tails = rows.map { |cells| cells.drop(1).map { |c| width(c) } }
         x = right ? knee[0] : knee[0] - head - tails.map(&:sum).max
@@ -27,6 +28,7 @@ module Nockplane
         first = rows.size == 1 ? [] : [box(x, top, head, tall)]
         [
           *first,
+          *counted(x, top, count),
           *cell(x, head, top - (tall / 2), rows[0][0]),
           *rows.each_with_index.flat_map do |cells, i|
             row(x, head, top - (i * height), cells, tails[i], rows.size == 1)
@@ -35,6 +37,15 @@ module Nockplane
       end
 
       private
+
+      # mm from the frame to the count above it.
+      ABOVE = 0.8
+
+      def counted(x, top, count)
+        return [] unless count.to_i > 1
+
+        [Ink.text(x, top + ABOVE, "#{count}#{@standard.times}", height: @standard.text_height, **@pen.except(:width))]
+      end
 
       def width(text) = [Lettering.width(text, @standard.text_height) + @standard.text_height, height].max
 

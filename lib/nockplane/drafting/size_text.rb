@@ -34,7 +34,8 @@ module Nockplane
       # kind and the rest as in Modelling::ModelDimension; tolerance: text or nil.
       def words(kind:, value:, tolerance: nil, count: 1, prefix: nil)
         if %i[tolerance_frame datum].include?(kind)
-          return Words.new(prefix.gsub('//', ' over ').tr('|.', " #{@standard.decimal}"))
+          several = kind == :tolerance_frame && count.to_i > 1 ? "#{count}#{@standard.times} " : ''
+          return Words.new(several + prefix.gsub('//', ' over ').tr('|.', " #{@standard.decimal}"))
         end
 
         before = count && count > 1 ? "#{count}#{@standard.times} " : ''

@@ -31,7 +31,7 @@ module Nockplane
 
         def leader_ink(drawn, tip, toward, knee)
           rows = Drafting::FrameInk.rows(drawn.snapshot.prefix.tr('.', drawn.standard.decimal))
-          drawn.layout.frame(tip, toward, knee, rows, datum: boxed?)
+          drawn.layout.frame(tip, toward, knee, rows, datum: boxed?, count: boxed? ? 1 : drawn.snapshot.count)
         end
 
         private
