@@ -147,7 +147,8 @@ class PlansTest < AppTest
     assert received.same_as?(lid.latest), 'the same file once more is no new revision'
   end
 
-  # Of a file: beside it, on faces that keep their names from revision to revision; what lost its faces is kept and told.
+  # Of a file: beside it, on faces that keep their names from revision to revision; what lost its faces is kept and
+  # told.
   def test_the_plan_of_a_file_goes_on_with_its_revisions_and_goes_adrift_where_faces_are_gone
     model = take(sample('motor-plate-r1'), 'motor-plate-r1.step').model
     wish = App::Commands::Plan::Wish.new(character: 'prismatic', way: 'geometric')
@@ -185,7 +186,8 @@ class PlansTest < AppTest
     keep(ruled['plan'].merge('statements' => ruled['plan']['statements'].map { |s| s == changed ? wider : s }))
     docket = Nockplane::Linking::Docketing.of(sheet.value, App::Workshop.source, App::Sheetworks.latest)
     numbers = docket.behind.flat_map(&:numbers)
-    assert_equal [[changed['words'].tr('|.', ' ,'), wider['words'].tr('|.', ' ,')]], numbers.map { |n| [n.old, n.new] }.uniq
+    said = [changed, wider].map { |s| s['words'].tr('|.', ' ,') }
+    assert_equal [said], numbers.map { |n| [n.old, n.new] }.uniq
     assert_match(/\Atolerance of /, numbers[0].label)
     assert_empty docket.adrift
   end

@@ -104,8 +104,11 @@ module Nockplane
 
       # A leader crosses as few lines as can be, and no other leader.
       def leader((a, b))
-        (COSTS[:across] * @strokes.crossings(*a, *b)) +
-          (COSTS[:crossing] * @lines.count { |s| Convex.cross?(*a, *b, *s.first(4)) })
+        ax, ay = a
+        bx, by = b
+        box = [[ax, bx].min, [ay, by].min, [ax, bx].max, [ay, by].max]
+        crossed = @lines.count { |s| near?(s, box) && Convex.cross?(ax, ay, bx, by, s[0], s[1], s[2], s[3]) }
+        (COSTS[:across] * @strokes.crossings(ax, ay, bx, by)) + (COSTS[:crossing] * crossed)
       end
     end
   end

@@ -38,7 +38,9 @@ module Nockplane
         end
 
         def alone(feature)
-          @part.round?(feature) ? cells('⌭', @zones.roundness(feature, @sizes[feature.faces[0]])) : cells('⏥', @zones.flatness(feature))
+          return cells('⏥', @zones.flatness(feature)) unless @part.round?(feature)
+
+          cells('⌭', @zones.roundness(feature, @sizes[feature.faces[0]]))
         end
 
         # A flat face: square to the datums before it; at an angle where it is not.

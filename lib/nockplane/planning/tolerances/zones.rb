@@ -33,8 +33,9 @@ module Nockplane
         # mm of the squareness of one feature to another, over the shorter of the sides that make the angle.
         def squareness(feature, datum) = @general.perpendicularity(shorter(feature, datum).clamp(1, 3000))
         def run_out = @general.run_out
-        # mm of how round a datum must be: half of what run-out allows (GT-02), and of what its size does (FCF-18). size:
-        # text of the tolerance of its diameter, nil for none.
+
+        # mm of how round a datum must be: half of what run-out allows (GT-02), and of what its size does (FCF-18).
+        # size: text of the tolerance of its diameter, nil for none.
         def roundness(round, size)
           upper, lower = size ? Tolerancing::Tolerance.parse(size).deviations(2 * round.radius) : [1.0, 0.0]
           [@general.run_out / 2, ((upper - lower) / 2).floor(3)].min.clamp(0.001, 1.0)
