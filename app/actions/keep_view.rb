@@ -12,10 +12,11 @@ module App
       PICTURE = 60_000
       PICTURES = %r{\Adata:image/jpeg;base64,[A-Za-z0-9+/=]+\z}
       AXES = %w[x y z].freeze
+      STYLES = %w[full shaded edges].freeze
       SHOWN = %w[all frames sizes exact none].freeze
 
-      # data: { "name":, "state": JSON of { camera: six numbers, marks:, steady:, explosion:, cut:, note: }, "picture":
-      # }; a view of that name is renewed. Returns the Records::SavedView. Raises Refused.
+      # data: { "name":, "state": JSON of { camera: six numbers, marks:, steady:, style:, explosion:, cut:, note: },
+      # "picture": }; a view of that name is renewed. Returns the Records::SavedView. Raises Refused.
       def self.call(model, data)
         name = named(data['name'])
         view = Records::SavedView.find_or_initialize_by(model_id: model.id, name: name)
@@ -68,6 +69,7 @@ module App
           'camera' => camera,
           'marks' => shown(given['marks']),
           'steady' => given['steady'] == true,
+          'style' => STYLES.include?(given['style']) ? given['style'] : STYLES[0],
           'explosion' => (given['explosion'].to_s[0, 60] if given['explosion']),
           'cut' => cut(given['cut']),
           'note' => (given['note'].to_s.strip[0, NOTE] unless given['note'].to_s.strip.empty?)

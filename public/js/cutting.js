@@ -1,9 +1,18 @@
-// A 3D picture cut open by a plane square to an axis of the model, of all of it or of chosen components. Works on the
-// stage of viewer.js; the picture's y is the model's z.
+// A 3D picture in other styles, and cut open by a plane square to an axis of the model: all of it or chosen components.
+// Works on the stage of viewer.js; the picture's y is the model's z.
 
 import * as THREE from 'three';
 
 const AXES = { x: [1, 0, 0], y: [0, 0, -1], z: [0, 1, 0] };
+
+/** Shows the picture shaded with its edges ("full"), shaded alone ("shaded") or its edges alone ("edges"). */
+export function restyle(stage, name) {
+  stage.each((node) => {
+    if (node.isMesh) node.visible = name !== 'edges';
+    if (node.isLineSegments) node.visible = name !== 'shaded';
+  });
+  stage.draw();
+}
 
 /**
  * mount(stage) returns { cut({ axis, at, turned, parts } or null), state() }: at is 0 to 100 through the model along x,

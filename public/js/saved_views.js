@@ -3,7 +3,7 @@
 
 import { mount } from './viewer.js';
 import { mount as mountMarks } from './space_marks.js';
-import { mount as mountCutting } from './cutting.js';
+import { mount as mountCutting, restyle } from './cutting.js';
 import { post, tell } from './talk.js';
 
 const page = document.querySelector('.plan-page');
@@ -35,6 +35,7 @@ function ready() {
   cutting ||= mountCutting(viewer.stage);
   marks.show(data.marks, data.height);
   cut();
+  restyle(viewer.stage, byId('style').value);
   if (waiting) look(waiting);
   waiting = null;
 }
@@ -61,6 +62,7 @@ function note() {
 ['cut', 'cut-axis', 'cut-at', 'cut-turned'].forEach((id) => byId(id).addEventListener('input', cut));
 byId('cut-parts')?.addEventListener('change', cut);
 byId('note-words').addEventListener('input', note);
+byId('style').addEventListener('change', (event) => restyle(viewer.stage, event.target.value));
 byId('marks-shown').addEventListener('change', (event) => marks?.only(event.target.value));
 steady.addEventListener('click', () => setSteady(steady.getAttribute('aria-pressed') !== 'true'));
 function setSteady(on) {
@@ -81,6 +83,7 @@ byId('explode')?.addEventListener('change', (event) => explode(event.target.valu
 
 const state = () => ({
   camera: viewer.camera(),
+  style: byId('style').value,
   marks: byId('marks-shown').value,
   steady: steady.getAttribute('aria-pressed') === 'true',
   explosion: byId('explode')?.value || null,
@@ -93,6 +96,8 @@ function look(kept) {
   byId('marks-shown').value = kept.marks || 'all';
   marks?.only(kept.marks || 'all');
   setSteady(!!kept.steady);
+  byId('style').value = kept.style || 'full';
+  restyle(viewer.stage, byId('style').value);
   byId('cut').checked = !!kept.cut;
   if (kept.cut) {
     byId('cut-axis').value = kept.cut.axis;

@@ -6,7 +6,7 @@ import { mount } from './viewer.js';
 import { seen, shifts } from './explosion.js';
 import { alone, between } from './measuring.js';
 import { mount as mountMarks } from './space_marks.js';
-import { mount as mountCutting } from './cutting.js';
+import { mount as mountCutting, restyle } from './cutting.js';
 
 /** start(data, glb): data as SolidPage writes it, glb: bytes of the model. */
 export function start(data, glb) {
@@ -141,6 +141,7 @@ export function start(data, glb) {
       explode(name);
     }
     cutting?.cut(state.cut || null);
+    restyle(viewer.stage, state.style || 'full');
     byId('cut').setAttribute('aria-pressed', String(!!state.cut));
     byId('cutting').hidden = !state.cut;
     if (state.cut) {

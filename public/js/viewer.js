@@ -199,6 +199,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
     },
     instances: () => [...instances.keys()],
     box: () => new THREE.Box3().setFromObject(part),
+    each: (visit) => part.traverse(visit),
     clip(on) {
       renderer.localClippingEnabled = on;
     },

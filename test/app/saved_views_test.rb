@@ -29,6 +29,7 @@ class SavedViewsTest < AppTest
         'from above',
         marks: 'top',
         steady: true,
+        style: 'edges',
         cut: {
           axis: 'x',
           at: 30,
@@ -39,8 +40,8 @@ class SavedViewsTest < AppTest
       )
     assert_includes answer['part'], 'from above'
     state = App::Records::SavedView.first.to_h['state']
-    assert_equal ['top', true, { 'axis' => 'x', 'at' => 30, 'turned' => true, 'parts' => ['a'] }, 'Mind'],
-                 state.values_at('marks', 'steady', 'cut', 'note')
+    assert_equal ['top', true, 'edges', { 'axis' => 'x', 'at' => 30, 'turned' => true, 'parts' => ['a'] }, 'Mind'],
+                 state.values_at('marks', 'steady', 'style', 'cut', 'note')
     keep('second')
     keep('from above', marks: 'none')
     assert_equal ['from above', 'second'], names, 'renewed, not kept twice'
@@ -67,7 +68,7 @@ class SavedViewsTest < AppTest
       { name: 'y', state: JSON.generate(camera: CAMERA, marks: '<b>', cut: { axis: 'w' }), picture: 'javascript:x' }
     )
     kept = App::Records::SavedView.find_by(name: 'y').to_h
-    assert_equal ['all', nil, nil], [kept['state']['marks'], kept['state']['cut'], kept['picture']]
+    assert_equal ['all', 'full', nil, nil], [*kept['state'].values_at('marks', 'style', 'cut'), kept['picture']]
     assert_equal 404, post_json("/models/#{lid.slug}/views/999/drop", {}).then { last_response.status }
   end
 
