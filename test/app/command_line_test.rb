@@ -1,17 +1,9 @@
 # frozen_string_literal: true
 
-require 'app_helper'
-require 'open3'
+require 'command_helper'
 
 class CommandLineTest < AppTest
-  BIN = File.expand_path('../../bin/nockplane', __dir__)
-
-  def run_it(*words)
-    out, err, status = Open3.capture3({ 'NOCKPLANE_DATA' => ENV.fetch('NOCKPLANE_DATA') }, BIN, *words)
-    [out, err, status.exitstatus]
-  end
-
-  def file(name) = File.join(DEMO, "#{name}.recipe.yml")
+  include CommandHelper
 
   def test_inspect_gives_one_json_object
     out, _, status = run_it('inspect', file('hub-spindle'), '--json')

@@ -1,18 +1,10 @@
 # frozen_string_literal: true
 
-require 'app_helper'
-require 'open3'
+require 'command_helper'
 
 # bin/nockplane plan, chain, issue.
 class ToleranceCommandTest < AppTest
-  BIN = File.expand_path('../../bin/nockplane', __dir__)
-
-  def run_it(*words)
-    out, err, status = Open3.capture3({ 'NOCKPLANE_DATA' => ENV.fetch('NOCKPLANE_DATA') }, BIN, *words)
-    [out, err, status.exitstatus]
-  end
-
-  def file(name) = File.join(DEMO, "#{name}.recipe.yml")
+  include CommandHelper
 
   def test_plan_by_rule_tells_datums_annotations_and_coverage
     Dir.mktmpdir do |folder|
@@ -33,7 +25,7 @@ class ToleranceCommandTest < AppTest
 
   # Worst: 1.2 ±0.1 (ISO 2768-m, up to 3) and 5 ±0.05; root of the sum of squares: half zones 0.1 and 0.05.
   def test_chain_adds_up_at_worst_and_by_the_root_of_the_sum_of_squares
-    ends = ['--from', 'plate/end.end', '--to', 'spigot/end.end']
+    ends = %w[--from plate/end.end --to spigot/end.end]
     out, _, status = run_it('chain', file('lid'), *ends, '--least', '6.1', '--json')
     found = JSON.parse(out)
     assert_equal [0, 6.2, [6.05, 6.35], 'never'], [status, *found.values_at('nominal', 'worst', 'kept')]
