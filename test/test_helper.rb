@@ -10,7 +10,8 @@ module TradeHelpers
   V = Geometry::Vec
   DEMO = File.expand_path('../demo/models', __dir__)
   # Models are immutable and the same text builds often: one store for all tests.
-  SOURCE = Products::Source.new
+  STORE = Products::Source::MemoryStore.new
+  SOURCE = Products::Source.new(store: STORE)
 
   def recipe(features, parameters = '{}', name: 'Part')
     "nockplane: recipe/1\nname: #{name}\nparameters: #{parameters}\nfeatures:\n#{features}"
@@ -55,7 +56,6 @@ module TradeHelpers
     drawing = Drawings::Template.all.fetch(template).fill('m', 1, source, title: 'Part', number: 'QI-1-D')
     [drawing, source]
   end
-  STORE = Products::Source::MemoryStore.new
 
   def adopted(drawing, source, view, ids = nil)
     edit = Linking::Adoption.new(drawing, source).adopt(drawing.view(view), ids)

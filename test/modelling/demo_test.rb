@@ -53,7 +53,7 @@ class DemoTest < CoreTest
   end
 
   def test_the_unit_is_the_sum_of_its_parts
-    source = Products::Source.new(library: ->(name, _) { LIBRARY[name] })
+    source = Products::Source.new(store: STORE, library: ->(name, _) { LIBRARY[name] })
     text = File.read(File.join(DEMO, 'filter-wheel-unit.assembly.yml'))
     model = source.model_of(text)
     assert_equal 14, model.components.size
