@@ -5,6 +5,7 @@ require 'app_helper'
 # Coverage on a model's page: worked out by a worker, told as states and sentences.
 class CoveragePagesTest < AppTest
   def test_it_is_worked_out_by_a_worker_and_told
+    revise(lid, 'thick: 6', 'thick: 6.4') # (a part that no other test works out)
     get "/models/#{lid.slug}"
     assert_includes last_response.body, 'id="show-coverage"'
     get "/models/#{lid.slug}/coverage"
@@ -13,7 +14,7 @@ class CoveragePagesTest < AppTest
     get "/models/#{lid.slug}/coverage"
     found = JSON.parse(last_response.body)
     assert_equal 'pinned', found['states']['plate/end.end']
-    assert_equal App::Workshop.source.model_of(lid.latest.recipe).solid.faces.size, found['states'].size
+    assert_equal App::Workshop.source.model_of(lid.reload.latest.recipe).solid.faces.size, found['states'].size
     assert_includes found['part'], 'pinned down'
     found['states'].each_value { |state| assert_includes Nockplane::Linking::Coverage::STATES, state }
   end
