@@ -21,28 +21,30 @@ export const CHOICES = {
 const point = ([x, y, z], unit) => new THREE.Vector3(x, z, -y).multiplyScalar(unit);
 const way = ([x, y, z]) => new THREE.Vector3(x, z, -y);
 
-/** The words of a mark on a canvas, cells of frames in boxes. heights: mm of the lettering. */
+/** The words of a mark on a canvas, cells of frames in boxes, "6×" free above them. heights: mm of the lettering. */
 function drawn(mark, height, colour) {
   const scale = PIXELS / height;
   const canvas = document.createElement('canvas');
   canvas.width = Math.ceil(mark.width * scale);
   canvas.height = Math.ceil(mark.height * scale);
   const ctx = canvas.getContext('2d');
-  const row = canvas.height / mark.rows.length;
+  const rows = mark.above ? [[mark.above], ...mark.rows] : mark.rows;
+  const row = canvas.height / rows.length;
   ctx.font = `${PIXELS}px osifont, "Source Sans 3", sans-serif`;
   ctx.textBaseline = 'middle';
   ctx.strokeStyle = ctx.fillStyle = colour;
   ctx.lineWidth = PIXELS / 12;
-  mark.rows.forEach((cells, r) => {
+  rows.forEach((cells, r) => {
+    const free = mark.above && r === 0;
     const sizes = cells.map((c) => Math.max(ctx.measureText(c).width + PIXELS * 0.8, row));
-    const fit = Math.min(1, canvas.width / sizes.reduce((a, b) => a + b, 0));
+    const fit = free ? 1 : Math.min(1, canvas.width / sizes.reduce((a, b) => a + b, 0));
     let x = 0;
     cells.forEach((text, i) => {
       const wide = sizes[i] * fit;
       ctx.fillStyle = 'rgba(255,253,247,.9)';
       ctx.fillRect(x, r * row, wide, row);
       ctx.fillStyle = colour;
-      if (mark.boxed) ctx.strokeRect(x + 2, r * row + 2, wide - 4, row - 4);
+      if (mark.boxed && !free) ctx.strokeRect(x + 2, r * row + 2, wide - 4, row - 4);
       ctx.textAlign = 'center';
       ctx.fillText(text, x + wide / 2, (r + 0.54) * row, wide);
       x += wide;

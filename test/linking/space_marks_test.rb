@@ -45,6 +45,8 @@ class SpaceMarksTest < CoreTest
     assert_nil width.tip
     frame = marks.values.find { |m| m.rows[0][0] == '⌖' }
     assert_equal ['⌖', '⌀0.19 Ⓜ', 'A', 'B', 'C'].size, frame.rows[0].size
+    assert_equal '6×', frame.above # (six holes in one pattern)
+    assert_operator frame.height, :>, width.height * 1.9
     assert_equal 'triangle', marks.values.find { |m| m.kind == 'datum' }.tip
   end
 

@@ -6,15 +6,17 @@ module Nockplane
     # part at the side it is nearer to, in a column without overlaps, with a leader to what it is said of. Plain values,
     # drawn alike by every page that shows a model in 3D.
     class SpaceMarks
-      # id; kind; rows: cells of a frame [[text, ...], ...], of all else one cell; boxed: a frame, a datum's box or a
-      # theoretically exact size? plane: name; normal, right, up: its unit vectors; at: lower left corner of the words;
-      # width, height: mm; line: [[x, y, z], ...] from what it is said of to the words; dimension: the two ends of a
-      # distance, nil of others; tip: "arrow", "triangle" or "dot"; faces.
+      # id; kind; rows: cells of a frame [[text, ...], ...], of all else one cell; above: "6×" of a frame that is said
+      # of several features, else nil; boxed: a frame, a datum's box or a theoretically exact size? plane: name; normal,
+      # right, up: its unit vectors; at: lower left corner of the words; width, height: mm; line: [[x, y, z], ...] from
+      # what it is said of to the words; dimension: the two ends of a distance, nil of others; tip: "arrow", "triangle"
+      # or "dot"; faces.
       Mark =
         Struct.new(
           :id,
           :kind,
           :rows,
+          :above,
           :boxed,
           :plane,
           :normal,
@@ -118,7 +120,17 @@ module Nockplane
       end
 
       # mm that words take in their column.
-      def tall(dimension) = height * PITCH * rows(dimension).size
+      def tall(dimension) = height * PITCH * lines(dimension)
+
+      # Rows, and the count above them.
+      def lines(dimension) = rows(dimension).size + (above(dimension) ? 1 : 0)
+
+      # FCF-21
+      def above(dimension)
+        return unless dimension.kind == :tolerance_frame && dimension.count.to_i > 1
+
+        "#{dimension.count}#{@standard.times}"
+      end
 
       # Levels, highest first, moved apart evenly about where they want to be.
       def spread(wanted, heights)
@@ -143,12 +155,12 @@ module Nockplane
 
       def mark(dimension, plane, right, at)
         wide = width(dimension)
-        tall = height * 2 * rows(dimension).size
         tip = anchor(dimension)
         Mark.new(
           id: dimension.id,
           kind: dimension.kind.to_s,
           rows: rows(dimension),
+          above: above(dimension),
           boxed: boxed?(dimension),
           plane: plane.name,
           normal: plane.normal,
@@ -156,8 +168,8 @@ module Nockplane
           up: plane.up,
           at: at,
           width: wide,
-          height: tall,
-          line: [tip, knee(tip, at, right, plane.up, wide, tall)],
+          height: height * 2 * lines(dimension),
+          line: [tip, knee(tip, at, right, plane.up, wide, height * 2 * rows(dimension).size)],
           dimension: level?(dimension) ? [dimension.from, dimension.to] : nil,
           tip: level?(dimension) ? nil : TIPS.fetch(dimension.kind.to_s, 'arrow'),
           faces: dimension.faces
