@@ -98,6 +98,8 @@ module App
       def exact?(statement) = statement.is_a?(Nockplane::Modelling::Planned::Size) && statement.exact?
 
       def words(statement)
+        # (the sign that sheets have, too; what a person wrote in a note stays)
+        return statement.words.tr('.', Nockplane::Drafting::Standard.new.decimal) if statement.kind == 'frame'
         return statement.words unless statement.is_a?(Nockplane::Modelling::Planned::Size)
 
         found = @model.dimension(statement.about || statement.key)

@@ -44,7 +44,8 @@ class SpaceMarksTest < CoreTest
     assert_equal 120.0, Geometry::Vec.distance(*width.dimension)
     assert_nil width.tip
     frame = marks.values.find { |m| m.rows[0][0] == '⌖' }
-    assert_equal ['⌖', '⌀0.19 Ⓜ', 'A', 'B', 'C'].size, frame.rows[0].size
+    assert_match(/\A⌀0,\d+ Ⓜ\z/, frame.rows[0][1])
+    assert_equal %w[A B C], frame.rows[0].drop(2)
     assert_equal '6×', frame.above # (six holes in one pattern)
     assert_operator frame.height, :>, width.height * 1.9
     assert_equal 'triangle', marks.values.find { |m| m.kind == 'datum' }.tip

@@ -25,9 +25,9 @@ class PlanSystemTest < SystemTest
     frame.click_button('change', match: :first)
     assert_button 'Change it'
     find_field('hand-value').set('0.07').send_keys(:enter)
-    assert_selector '.plan-words', text: '0.07'
+    assert_selector '.plan-words', text: '0,07'
     click_button 'take back'
-    assert_no_selector '.plan-words', text: '0.07'
+    assert_no_selector '.plan-words', text: '0,07'
     assert_selector '.plan-words', text: before.split("\n").first
     page.refresh
     assert_text 'What you had changed and not kept is here again'

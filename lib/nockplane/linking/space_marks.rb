@@ -189,7 +189,7 @@ module Nockplane
       def rows(dimension)
         case dimension.kind
         when :tolerance_frame
-          Drafting::FrameInk.rows(dimension.prefix)
+          Drafting::FrameInk.rows(dimension.prefix.tr('.', @standard.decimal))
         when :note
           dimension.prefix.split("\n").map { |line| [line] }
         else
