@@ -56,7 +56,7 @@ class ScreensTest < SystemTest
   end
 
   def test_coverage_in_the_picture_and_in_words
-    lid
+    revise(lid, 'thick: 6', 'thick: 6.2') # (a part that no other test works out)
     visit '/models/lid'
     assert_selector '#viewer[data-ready="yes"]'
     click_button 'Show it in the picture'
