@@ -28,7 +28,7 @@ module App
       def self.call(text, source, wish, out = nil)
         made = made(text, source, wish)
         planned = made.plan.in(text)
-        write(planned, source, out) if out
+        left = out ? write(planned, source, out) : []
         model = source.model_of(planned)
         states = Nockplane::Linking::Coverage.of(model, sides: source.flats.sides(text)).to_h { |f| [f.name, f.state] }
         {
@@ -37,7 +37,7 @@ module App
           annotations: annotations(model),
           coverage: states,
           share: states.empty? ? 0.0 : (states.count { |_, s| s == 'pinned' }.to_f / states.size).round(4),
-          told: made.told
+          told: made.told + Exporting.left_out(left)
         }.compact
       end
 
@@ -89,16 +89,18 @@ module App
         raise Nockplane::Error, "--only #{wrong[0]}: use #{Tolerances::FaceKinds::ALL.join(', ')}"
       end
 
+      # Ids of what the file can't take.
       def self.write(text, source, out)
-        bytes =
-          if out.match?(/\.(step|stp)\z/i)
-            Nockplane::Formats::Step::Writer.write(source.model_of(text), file: File.basename(out), plan: true)
-          elsif out.match?(/\.ya?ml\z/i) && !Nockplane::Modelling::ImportReference.is?(text)
-            text
-          else
-            raise Nockplane::Error, "#{out}: a plan is written into a recipe (.recipe.yml) or a STEP file (.step)"
-          end
-        File.binwrite(out, bytes)
+        if out.match?(/\.(step|stp)\z/i)
+          named = { name: File.basename(out), time: Exporting.stamp(Time.now) }
+          return File.open(out, 'wb') { |io| Exporting.write(io, text, source, 'step', **named) }
+        end
+        unless out.match?(/\.ya?ml\z/i) && !Nockplane::Modelling::ImportReference.is?(text)
+          raise Nockplane::Error, "#{out}: a plan is written into a recipe (.recipe.yml) or a STEP file (.step)"
+        end
+
+        File.binwrite(out, text)
+        []
       end
       private_class_method :choice, :datums, :kinds, :write
     end

@@ -95,7 +95,7 @@ module App
           app.get "/models/:slug/variants/:key/export.#{kind}" do
             shown = Presenters::VariantPage.new(Records::Model.at(params['slug']), params['key'], nil)
             name = "#{shown.number}-#{shown.revision.number}.#{kind}".gsub(/[^\w.-]+/, '-')
-            time = shown.revision.created_at.utc.strftime('%Y-%m-%dT%H:%M:%S')
+            time = Exporting.stamp(shown.revision.created_at)
             send_made(Workshop.export(shown.text, kind, name, time), type, name)
           end
         end

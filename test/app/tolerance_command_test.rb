@@ -54,4 +54,17 @@ class ToleranceCommandTest < AppTest
       assert_match(/there is no drawing 'QI-none'/, err)
     end
   end
+
+  # A plan that a person made stays what it is, also where it gives no size a tolerance.
+  def test_a_plan_that_there_is_goes_out_as_it_is
+    text = File.read(file('lid'))
+    datum = { 'kind' => 'datum', 'id' => 'd1', 'letter' => 'A', 'faces' => ['plate/end.start'] }
+    own = Nockplane::Modelling::TolerancePlan.new('statements' => [datum]).in(text.gsub(/, tolerance: [^,}]+/, ''))
+    source = Nockplane::Products::Source.new { own }
+    Dir.mktmpdir do |folder|
+      out = File.join(folder, 'lid.step')
+      App::Commands::Export.call(own, source, 'step', out, plan: true)
+      assert_equal [1, 0], [/=DATUM\(/, /GEOMETRIC_TOLERANCE/].map { |w| File.read(out).scan(w).size }
+    end
+  end
 end

@@ -14,7 +14,7 @@ module Nockplane
         kind = Drawings::Annotations.all[dimension.kind.to_s] or return false
         return true unless kind.size?
 
-        !dimension.tolerance.nil? || !dimension.prefix.nil? || dimension.id.start_with?('given.', 'plan.')
+        !dimension.tolerance.nil? || !dimension.prefix.nil? || dimension.stated?
       end
 
       # Words of a model dimension as they stand by a standard.

@@ -39,10 +39,8 @@ module Nockplane
         return false unless dimension.axis
         return true if %i[diameter pitch_circle radius angle].include?(dimension.kind)
 
-        marks?(dimension) && Geometry::Vec.distance(dimension.from, dimension.to) > 1e-9
+        dimension.mark? && Geometry::Vec.distance(dimension.from, dimension.to) > 1e-9
       end
-
-      def marks?(dimension) = %i[tolerance_frame datum surface_texture].include?(dimension.kind)
 
       # The plane nearest to facing along an axis.
       def facing(axis) = FIRST.max_by { |p| Geometry::Vec.dot(p.normal, axis).abs.round(6) }
@@ -54,7 +52,7 @@ module Nockplane
 
         dimension.axis || [0.0, 0.0, 1.0]
       end
-      private_class_method :round?, :marks?, :facing, :along
+      private_class_method :round?, :facing, :along
     end
   end
 end

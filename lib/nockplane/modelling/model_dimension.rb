@@ -34,6 +34,10 @@ module Nockplane
       ) do
         def label = id.delete_prefix('given.').tr('_', ' ').tr('.', ' ')
         def editable? = !path.nil?
+        # Did it come with a file, or from a tolerance plan, so that it is said although it may have no tolerance?
+        def stated? = id.start_with?('given.', Planned::PREFIX)
+        # Is it no size but a mark on faces: a tolerance frame, a datum, a surface texture?
+        def mark? = Marked::KINDS.include?(kind.to_s)
         # Ids of all sizes that it says, its own first.
         def said_ids = [id, *parts&.map(&:id)]
         # Is it only measured, on faces or between places picked, so that no size of the model stands behind it?

@@ -29,18 +29,9 @@ module Nockplane
         end
 
         def write
-          said = @model.dimensions.select { |d| said?(d) }
-          @datums = said.select { |d| d.kind == :datum }.to_h { |d| [d.prefix, datum(d)] }.compact
-          said.each do |d|
-            case d.kind
-            when :datum, :surface_texture
-              @skipped << d.id if d.kind == :surface_texture
-            when :tolerance_frame
-              GeometricTolerance.new(@records, self, @datums).write(d) || @skipped << d.id
-            else
-              size(d) || @skipped << d.id
-            end
-          end
+          datums, others = @model.dimensions.select { |d| said?(d) }.partition { |d| d.kind == :datum }
+          @datums = datums.to_h { |d| [d.prefix, datum(d)] }.compact
+          others.each { |d| (d.mark? ? frame(d) : size(d)) || @skipped << d.id }
         end
 
         # A SHAPE_ASPECT of faces by name, a composite one of several; nil where the file has none of them.
@@ -63,10 +54,14 @@ module Nockplane
 
         # What came with a file or is of the plan goes out; of the other sizes those with a tolerance.
         def said?(dimension)
-          return true if %i[datum tolerance_frame surface_texture].include?(dimension.kind)
+          return true if dimension.mark?
 
-          own = dimension.tolerance || dimension.id.start_with?('given.', Modelling::Planned::PREFIX)
-          own && Drawings::Annotations.all[dimension.kind.to_s]&.size?
+          (dimension.tolerance || dimension.stated?) && Drawings::Annotations.all[dimension.kind.to_s]&.size?
+        end
+
+        # (A surface texture is left to the sheets.)
+        def frame(dimension)
+          dimension.kind == :tolerance_frame && GeometricTolerance.new(@records, self, @datums).write(dimension)
         end
 
         # Names of the faces of the file: those named, and the pieces of those that were cut.
