@@ -5,28 +5,24 @@ module App
   class ModelPacking
     include PacketFiles
 
-    # record: Records::Model; revision: number; facts: { issued by, reason }; known: numbers given before.
-    def initialize(record, revision, time, by: nil, reason: nil, known: {})
+    # record: Records::Model; revision: number; approval: Approval, nil where only the contents are asked for; known:
+    # numbers given before.
+    def initialize(record, revision, time, approval: nil, known: {})
       @record = record
       @revision = revision
       @time = time
-      @by = by
-      @reason = reason
+      @approval = approval
       @subject = Nockplane::Products::Subject.new(record.id, revision)
       @model = Workshop.source.model(@subject)
       @characteristics = Nockplane::Issuing::ModelCharacteristics.new(@model, known: known)
     end
-
-    def numbers = @characteristics.numbers
-    def contents = entries.map { |name, _, words, _| [name, words] } << ['manifest.json', 'digests of all']
 
     def about
       {
         number: @record.number || @record.name,
         title: @record.name,
         revision: @revision.to_s,
-        reason: @reason,
-        issued_by: @by,
+        **@approval.to_h,
         models: models
       }.compact
     end
@@ -51,55 +47,33 @@ module App
       ]
     end
 
-    def views = Records::SavedView.of(@record)
-
-    def step
-      io = StringIO.new
-      time = @time.utc.strftime('%Y-%m-%dT%H:%M:%S')
-      Exporting.write(io, text, Workshop.source, 'step', name: "#{stem}.step", time: time, views: views.map(&:sight))
-      io.string
-    end
+    def step = step_file(@subject, @record, "#{stem}.step")
 
     def page
-      SolidPage.new(
+      facts = { title: @record.name, number: @record.number, revision: @revision, by: @approval.by }
+      solid_page(
         @subject,
-        facts: {
-          title: @record.name,
-          number: @record.number,
-          revision: @revision,
-          issued: @time.strftime('%Y-%m-%d'),
-          by: @by,
-          reason: @reason,
-          shows: "revision #{@revision} of the model"
-        },
-        looks: @record.own_looks.to_h { |l| [l['name'], l['sight']] },
-        views: views.map(&:to_h),
+        @record,
+        { **facts, reason: @approval.reason, shows: "revision #{@revision} of the model" },
         characteristics: said,
         parts: (parts if @model.assembly?)
-      ).html
+      )
     end
 
     def said
       faces = @characteristics.faces
-      @characteristics.rows.map do |row|
-        limits = [row.upper, row.lower].compact.map { |v| Nockplane::Modelling::Fault.mm(v) }.join(' / ')
-        [row.number, row.words, limits, faces[row.key], row.key]
-      end
+      @characteristics.rows.map { |row| said_row(row, faces[row.key], row.key) }
     end
 
     HEADERS = %w[Item Number Name Quantity Material].freeze
 
     # { headers:, rows: } of the parts of an assembly, each once.
     def parts
-      rows = Commands::Parts.call(text, Workshop.source)[:rows]
-      { headers: HEADERS, rows: rows.map { |r| r.values_at(:item, :number, :name, :total, :material).map(&:to_s) } }
+      lines = Nockplane::Products::Structure.new(@model).lines
+      rows = lines.each_with_index.map { |l, i| [i + 1, l.number, l.name, l.total, l.properties['material']] }
+      { headers: HEADERS, rows: rows.map { |row| row.map(&:to_s) } }
     end
 
     def parts_csv = parts.then { |p| TableFile.write(p[:headers], p[:rows]) }
-
-    def characteristics
-      headers, *rows = @characteristics.table
-      TableFile.write(headers, rows)
-    end
   end
 end

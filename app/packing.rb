@@ -42,9 +42,6 @@ module App
     end
     private_class_method :shown
 
-    def numbers = @characteristics.numbers
-    def contents = entries.map { |name, _, words, _| [name, words] } << ['manifest.json', 'digests of all']
-
     private
 
     def stem = SeriesPaper.stem("#{@value.meta.number} rev #{@value.meta.revision}")
@@ -77,39 +74,21 @@ module App
       Nockplane::Formats::Pdf.write(scenes, created: @time)
     end
 
-    def step(model)
-      io = StringIO.new
-      Exporting.write(
-        io,
-        Workshop.source.text(subject(model)),
-        Workshop.source,
-        'step',
-        name: "#{model[:stem]}.step",
-        time: @time.utc.strftime('%Y-%m-%dT%H:%M:%S'),
-        views: Records::SavedView.of(record(model)).map(&:sight)
-      )
-      io.string
-    end
+    def step(model) = step_file(subject(model), record(model), "#{model[:stem]}.step")
 
     # The 3D page of a model.
     def page(model)
       meta = @value.meta
-      SolidPage.new(
+      line = meta.history.last
+      facts = { title: meta.title, number: meta.number, revision: meta.revision, by: line['by'] }
+      shows = [model[:number], model[:name], model[:variant], "revision #{model[:revision]}"].compact.join(', ')
+      solid_page(
         subject(model),
-        facts: {
-          title: meta.title,
-          number: meta.number,
-          revision: meta.revision,
-          issued: @time.strftime('%Y-%m-%d'),
-          by: meta.history.last['by'],
-          reason: meta.history.last['description'],
-          shows: [model[:number], model[:name], model[:variant], "revision #{model[:revision]}"].compact.join(', ')
-        },
-        looks: record(model).own_looks.to_h { |l| [l['name'], l['sight']] },
-        views: Records::SavedView.of(record(model)).map(&:to_h),
+        record(model),
+        { **facts, reason: line['description'], shows: shows },
         characteristics: said_of(model),
         parts: parts(model)
-      ).html
+      )
     end
 
     def record(model) = Records::Model.unscoped.find_by(slug: model[:slug])
@@ -120,8 +99,7 @@ module App
         dimension = @value.dimension(row.key[%r{/([^+]+)}, 1])
         next unless @value.view(dimension.view).binding == model[:binding]
 
-        limits = [row.upper, row.lower].compact.map { |v| Nockplane::Modelling::Fault.mm(v) }.join(' / ')
-        [row.number, row.words, limits, dimension.snapshot.faces, dimension.dimension]
+        said_row(row, dimension.snapshot.faces, dimension.dimension)
       end
     end
 
@@ -133,10 +111,5 @@ module App
     end
 
     def subject(model) = @value.binding(model[:binding]).subject(model[:revision])
-
-    def characteristics
-      headers, *rows = @characteristics.table
-      TableFile.write(headers, rows)
-    end
   end
 end

@@ -19,42 +19,35 @@ module App
           text = Workshop.source.text(part.subject)
           next [] unless Workshop.source.plan_digest(text)
 
-          IssueModel
-            .of_plan(text)
+          Nockplane::Issuing::ModelCheck
+            .new(Workshop.source, text)
+            .open
             .map { |kind, words| [kind, "#{words} (tolerance plan of #{names[part.binding.id]})"] }
         end
       end
       private_class_method :plans
 
-      # reason: what the issue is for; by: who approves; waiver: why it goes out although the check tells something;
-      # marked: do the numbers of characteristics stand on the sheets? The block is told what is being made. Returns the
-      # Records::Packet; raises Refused.
+      # reason, by, waiver: of an Approval; marked: do the numbers of characteristics stand on the sheets? The block is
+      # told what is being made. Returns the Records::Packet; raises Refused.
       def self.call(drawing, reason:, by:, waiver: nil, marked: false, time: Time.now, author: LEAD, &told)
-        new(drawing, reason, by, waiver, time, author, marked: marked).packet(&told)
+        approval = Approval.new(reason: reason, by: by, waiver: waiver)
+        new(drawing, approval, time, author, marked: marked).packet(&told)
       end
 
-      # Letters of a name and of a waiver.
-      LONGEST = 80
-      WAIVER = 400
-
-      def initialize(drawing, reason, by, waiver, time, author, marked: false)
+      def initialize(drawing, approval, time, author, marked: false)
         @drawing = drawing
-        @reason = reason.to_s.strip
-        @by = by.to_s.strip
-        @waiver = waiver.to_s.strip
+        @approval = approval
         @time = time
         @author = author
         @marked = marked
-        raise Refused, 'Say who approves it.' if @by.empty?
-        raise Refused, "A name has at most #{LONGEST} letters." if @by.length > LONGEST
-        raise Refused, "A waiver has at most #{WAIVER} letters." if @waiver.length > WAIVER
       end
 
       def packet(&told)
         version, before = @drawing.version, @drawing.value
         unused(before.meta.revision)
         check = checked
-        edit = Nockplane::Issuing::Issue.edit(before, date: @time.strftime('%Y-%m-%d'), by: @by, reason: @reason)
+        said = { date: @time.strftime('%Y-%m-%d'), by: @approval.by, reason: @approval.reason }
+        edit = Nockplane::Issuing::Issue.edit(before, **said)
         raise Refused, edit.reason if edit.is_a?(Nockplane::Drawings::Refusal)
 
         value = before.apply(edit)
@@ -76,16 +69,7 @@ module App
       end
 
       def checked
-        IssueDrawing
-          .check(@drawing)
-          .tap do |check|
-            next if check.clean? || !@waiver.empty?
-
-            told = check.findings.first(3).map(&:words).join('; ')
-            more = check.findings.size - 3
-            raise Refused,
-                  "#{told}#{"; and #{more} more" if more.positive?}. Settle it, or say why it is issued all the same."
-          end
+        IssueDrawing.check(@drawing).tap { |check| @approval.settle(check.findings.map(&:words)) }
       end
 
       def last = Records::Packet.where(drawing_id: @drawing.id).order(:issued_at).last
@@ -96,9 +80,7 @@ module App
           number: value.meta.number,
           title: value.meta.title,
           revision: value.meta.revision,
-          reason: @reason,
-          issued_by: @by,
-          waiver: (@waiver unless @waiver.empty?),
+          **@approval.to_h,
           models: models(value)
         }.compact
       end
@@ -122,10 +104,8 @@ module App
             title: value.meta.title,
             letter: value.meta.revision,
             version: @drawing.version,
-            issued_by: @by,
-            reason: @reason,
+            **@approval.to_h,
             findings: JSON.generate(check.findings.map { |f| [f.kind, f.words] }),
-            waiver: @waiver.empty? ? nil : @waiver,
             files: JSON.generate(files),
             models: JSON.generate(models(value)),
             document: JSON.generate(value.to_h),

@@ -4,84 +4,69 @@ module App
   module Actions
     # Issues a revision of a model by itself: the check, the packet. All of it, or nothing.
     class IssueModel
-      # What stands against it: [[kind, sentence], ...].
-      def self.findings(model)
-        text = model.latest.recipe
-        built = Workshop.source.shape_of(text)
-        warnings = built.warnings.map { |w| ['model', w] }
-        return warnings if built.assembly?
+      # What stands against the latest revision: [[kind, sentence], ...].
+      def self.findings(model) = check(model.latest).findings
+      def self.check(revision) = Nockplane::Issuing::ModelCheck.new(Workshop.source, revision.recipe)
 
-        warnings + of_plan(text)
+      # reason, by, waiver: of an Approval; revision: number of the one that was looked at, nil for the latest. The
+      # block is told what is being made. Returns the Records::Packet; raises Refused.
+      def self.call(model, reason:, by:, waiver: nil, revision: nil, time: Time.now, &told)
+        new(model, Approval.new(reason: reason, by: by, waiver: waiver), revision, time).packet(&told)
       end
 
-      # What the sizes and the tolerance plan of a part's text leave open: [[kind, sentence], ...].
-      def self.of_plan(text) = coverage(text) + adrift(text)
+      def initialize(model, approval, revision, time)
+        @model = model
+        @approval = approval
+        @revision = model.latest
+        @time = time
+        return if revision.nil? || revision == @revision.number
 
-      def self.coverage(text)
-        open = Presenters::CoverageShown.of(text).reject { |f| f.state == 'pinned' }
-        open
-          .group_by(&:state)
-          .map do |state, faces|
-            [
-              'coverage',
-              "#{faces.size} #{faces.size == 1 ? 'face is' : 'faces are'} #{Presenters::CoverageShown::WORDS[state]}"
-            ]
-          end
+        raise Refused.new(
+          "#{model.name} has a revision #{@revision.number} since; look at it and issue that.",
+          status: 409
+        )
       end
 
-      def self.adrift(text)
-        plan = Nockplane::Modelling::TolerancePlan.of(text) or return []
-        lost = Nockplane::Modelling::Planned::Weaving.new(Workshop.source.shape_of(text), plan).adrift
-        gone = lost.count { |_, why| why == 'gone' }
-        gone.zero? ? [] : [['adrift', "#{gone} of the tolerance plan lost #{gone == 1 ? 'its' : 'their'} faces"]]
-      end
-      private_class_method :coverage, :adrift
-
-      # Returns the Records::Packet; raises Refused. The block is told what is being made.
-      def self.call(model, reason:, by:, waiver: nil, time: Time.now, &told)
-        reason, by, waiver = [reason, by, waiver].map { |t| t.to_s.strip }
-        raise Refused, 'Say what this issue is for.' if reason.empty?
-        raise Refused, 'Say who approves it.' if by.empty?
-        raise Refused, 'A name has at most 80 letters, a waiver 400.' if by.length > 80 || waiver.length > 400
-
-        found = findings(model)
-        unless found.empty? || !waiver.empty?
-          raise Refused, "#{found.first(3).map(&:last).join('; ')}. Settle it, or say why it is issued all the same."
-        end
-
-        revision = model.latest.number
-        earlier = Records::Packet.where(model_id: model.id).order(:issued_at)
-        raise Refused, "Revision #{revision} is issued already." if earlier.any? { |p| p.letter == revision.to_s }
-
-        known = earlier.last&.known_numbers || {}
-        packing = ModelPacking.new(model, revision, time, by: by, reason: reason, known: known)
-        keep(model, packing, found, waiver, time, &told)
-      end
-
-      def self.keep(model, packing, found, waiver, time, &told)
+      def packet(&told)
+        unused
+        found = IssueModel.check(@revision).findings
+        @approval.settle(found.map(&:last))
+        packing = ModelPacking.new(@model, number, @time, approval: @approval, known: known)
         files, digest = packing.close(packing.files(&told), packing.about)
+        keep(packing, found, files, digest)
+      end
+
+      private
+
+      def number = @revision.number
+
+      def unused
+        raise Refused, "Revision #{number} is issued already." if earlier.any? { |p| p.letter == number.to_s }
+      end
+
+      def earlier = @earlier ||= Records::Packet.where(model_id: @model.id).order(:issued_at).to_a
+      def known = earlier.last ? earlier.last.known_numbers : {}
+
+      def keep(packing, found, files, digest)
         about = packing.about
         Records::Packet.create!(
-          model: model,
+          model: @model,
           number: about[:number],
           title: about[:title],
           letter: about[:revision],
-          version: about[:revision].to_i,
-          issued_by: about[:issued_by],
-          reason: about[:reason],
+          version: number,
+          **@approval.to_h,
           findings: JSON.generate(found),
-          waiver: waiver.empty? ? nil : waiver,
           files: JSON.generate(files),
           models: JSON.generate(about[:models]),
           document: JSON.generate(nil),
           numbers: JSON.generate(packing.numbers),
           digest: digest,
-          issued_at: time
+          issued_at: @time
         )
       rescue ActiveRecord::RecordNotUnique
         raise Refused.new('That revision was issued meanwhile.', status: 409)
       end
-      private_class_method :keep
     end
   end
 end

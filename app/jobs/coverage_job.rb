@@ -6,7 +6,7 @@ module App
     CoverageJob =
       Struct.new(:text) do
         def perform
-          Presenters::CoverageShown.of(text)
+          Nockplane::Linking::Coverage.in(Workshop.source, text)
         rescue Nockplane::Error
           nil # told where the model is shown
         end

@@ -4,7 +4,7 @@ module App
   module Jobs
     # Makes a packet of a model and issues it.
     IssueModelJob =
-      Struct.new(:run_id, :model_id, :reason, :by, :waiver) do
+      Struct.new(:run_id, :model_id, :reason, :by, :waiver, :revision) do
         include Issuing
         const_set(:NOUN, 'model')
 
@@ -12,7 +12,9 @@ module App
 
         def found = Records::Model.find_by(id: model_id)
 
-        def issue(model, &told) = Actions::IssueModel.call(model, reason: reason, by: by, waiver: waiver, &told)
+        def issue(model, &told)
+          Actions::IssueModel.call(model, reason: reason, by: by, waiver: waiver, revision: revision, &told)
+        end
       end
   end
 end

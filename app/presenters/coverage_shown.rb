@@ -4,24 +4,11 @@ module App
   module Presenters
     # Which faces of a part its own sizes pin down, for its page.
     class CoverageShown
-      WORDS = { 'bare' => 'bare', 'short' => 'short', 'pinned' => 'pinned down', 'twice' => 'said twice' }.freeze
-
-      # [Linking::Coverage::Face] of a text, kept. Raises RecipeFault.
-      def self.of(text)
-        source = Workshop.source
-        source.kept('coverage', text, source.plan_digest(text)) do
-          Nockplane::Linking::Coverage.of(source.model_of(text), sides: source.flats.sides(text))
-        end
-      end
-
-      # Was it worked out before?
-      def self.known?(text)
-        Workshop.store.known?(Workshop.source.name_of('coverage', text, Workshop.source.plan_digest(text)))
-      end
+      WORDS = Nockplane::Linking::Coverage::WORDS
 
       # names: { face name => what a person calls it }.
       def initialize(text, names = {})
-        @faces = CoverageShown.of(text)
+        @faces = Nockplane::Linking::Coverage.in(Workshop.source, text)
         @names = names
       end
 

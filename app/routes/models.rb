@@ -137,9 +137,8 @@ module App
           revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
           text = revision.recipe
           key = "coverage-#{Digest::SHA256.hexdigest(text)[0, 20]}"
-          if Queue.left_to_worker?(key, Jobs::CoverageJob.new(text)) { Presenters::CoverageShown.known?(text) }
-            next json(waiting: true)
-          end
+          known = -> { Nockplane::Linking::Coverage.known?(Workshop.source, text) }
+          next json(waiting: true) if Queue.left_to_worker?(key, Jobs::CoverageJob.new(text), &known)
 
           subject = Nockplane::Products::Subject.new(model.id, revision.number)
           shown = Presenters::CoverageShown.new(text, Nockplane::Linking::FaceWords.in(Workshop.source, subject))
@@ -159,7 +158,7 @@ module App
             model = Records::Model.at(params['slug'])
             revision = params['revision'] ? model.revision(params['revision'].to_i) : model.latest
             name = "#{model.number || model.slug}-#{revision.number}.#{kind}".gsub(/[^\w.-]+/, '-')
-            path = Workshop.export(revision.recipe, kind, name, revision.created_at.utc.strftime('%Y-%m-%dT%H:%M:%S'))
+            path = Workshop.export(revision.recipe, kind, name, Exporting.stamp(revision.created_at))
             send_made(path, type, name)
           end
         end

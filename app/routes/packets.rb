@@ -5,6 +5,12 @@ module App
     # Issuing drawings, and what was issued.
     module Packets
       def self.registered(app)
+        # What the form of an issue says; what is missing there is told at once.
+        app.helpers do
+          define_method(:approved) do
+            Approval.new(reason: params['reason'], by: params['by'], waiver: params['waiver'])
+          end
+        end
         issuing(app)
         issuing_models(app)
         reading(app)
@@ -18,17 +24,14 @@ module App
 
         app.post '/drawings/:slug/issue' do
           drawing = issuable(params['slug'])
-          given = [params['reason'], params['by'], params['waiver']].map { |v| v.to_s.strip }
-          Actions::IssueDrawing.new(drawing, *given, Time.now, who) # (what is missing in the form is told at once)
-          raise Refused, 'Say what this issue is for.' if given[0].empty?
-
+          given = approved
           lines = Packing.contents(drawing.value).map { |name, _| { what: name, state: 'waiting' } }
           run =
             Queue.start(
               'issue',
               "Issuing #{drawing.number}, revision #{drawing.value.meta.revision}",
               items: lines
-            ) { |r| Jobs::IssueJob.new(r.id, drawing.id, *given, params['marked'] == 'on') }
+            ) { |r| Jobs::IssueJob.new(r.id, drawing.id, *given.to_h.values, params['marked'] == 'on') }
           redirect "/runs/#{run.id}"
         end
       end
@@ -49,15 +52,13 @@ module App
 
         app.post '/models/:slug/issue' do
           model = Records::Model.at(params['slug'])
-          given = [params['reason'], params['by'], params['waiver']].map { |v| v.to_s.strip }
-          raise Refused, 'Say what this issue is for.' if given[0].empty?
-          raise Refused, 'Say who approves it.' if given[1].empty?
-
-          lines =
-            ModelPacking.new(model, model.latest.number, Time.now).contents.map { |n, _| { what: n, state: 'waiting' } }
+          given = approved
+          number = params['revision'].to_i
+          Actions::IssueModel.new(model, given, number, Time.now) # (that it is no longer the latest is told at once)
+          lines = ModelPacking.new(model, number, Time.now).contents.map { |n, _| { what: n, state: 'waiting' } }
           run =
-            Queue.start('issue', "Issuing #{model.name}, revision #{model.latest.number}", items: lines) do |r|
-              Jobs::IssueModelJob.new(r.id, model.id, *given)
+            Queue.start('issue', "Issuing #{model.name}, revision #{number}", items: lines) do |r|
+              Jobs::IssueModelJob.new(r.id, model.id, *given.to_h.values, number)
             end
           redirect "/runs/#{run.id}"
         end

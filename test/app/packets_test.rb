@@ -260,7 +260,7 @@ class PacketsTest < AppTest
     made = App::Commands::Plan.made(lid.latest.recipe, App::Workshop.source, wish)
     App::Actions::KeepPlan.call(lid, made.plan)
     assert_empty App::Actions::IssueModel.findings(lid.reload)
-    form("/models/#{lid.slug}/issue", reason: 'first', by: 'Ada Thorne')
+    form("/models/#{lid.slug}/issue", reason: 'first', by: 'Ada Thorne', revision: 2)
     App::Queue.work_off
     packet = App::Records::Packet.where(model_id: lid.id).first
     assert_equal ['2', lid.id, nil], [packet.letter, packet.model_id, packet.drawing_id]
@@ -277,5 +277,29 @@ class PacketsTest < AppTest
     assert_includes last_response.body, 'Lid'
     again = assert_raises(App::Refused) { App::Actions::IssueModel.call(lid, reason: 'r', by: 'x') { |_| } }
     assert_match(/Revision 2 is issued already/, again.message)
+  end
+
+  # What was looked at is what goes out: a revision that came meanwhile is looked at first.
+  def test_of_a_model_that_moved_on_nothing_is_issued
+    get "/models/#{lid.slug}/issue"
+    seen = last_response.body[/name="revision" value="(\d+)"/, 1].to_i
+    revise(lid, 'thick: 6', 'thick: 6.6')
+    form("/models/#{lid.slug}/issue", reason: 'first', by: 'Ada Thorne', waiver: 'w', revision: seen)
+    assert_equal 409, last_response.status
+    assert_includes last_response.body, 'Lid has a revision 2 since'
+    assert_equal 0, App::Records::Packet.count
+  end
+
+  # Of an assembly: its parts list as a file and on the 3D page. The reason why it goes out stands in the manifest.
+  def test_an_assembly_is_issued_by_itself
+    lid
+    parts = "  - {id: base, model: QI-2130}\n  - {id: second, model: QI-2130}\n"
+    unit = App::Actions::AddModel.call("nockplane: assembly/1\nname: Pair of lids\ncomponents:\n#{parts}")
+    packet = App::Actions::IssueModel.call(unit, reason: 'first', by: 'Ada Thorne', waiver: 'a trial') { |_| }
+    files = packet.listing.to_h { |f| [f['name'][/(parts list|\w+)\.\w+\z/], App::PacketStore.read(f['digest'])] }
+    list = files.fetch('parts list.csv').dup.force_encoding('UTF-8').delete_prefix("\u{FEFF}")
+    assert_match(/\AItem.Number.Name.Quantity.Material\r?\n1.QI-2130.Lid.2./, list)
+    manifest = JSON.parse(files.fetch('manifest.json'))
+    assert_equal ['first', 'Ada Thorne', 'a trial'], manifest.values_at('reason', 'issued_by', 'waiver')
   end
 end

@@ -3,9 +3,10 @@
 module Nockplane
   module Issuing
     # The characteristics of a drawing that can be inspected: every size and every geometrical tolerance, numbered, with
-    # sheet and zone and what it may be. A number stays with its annotation over revisions; one that is gone is given to
-    # no other.
+    # sheet and zone and what it may be.
     class Characteristics
+      include Numbered
+
       # number; key: of the annotation ("dimension/d3"); sheet: number from 1; zone: "C4", nil without zones; what: kind
       # in words; words: as they stand on the sheet; nominal, upper, lower: of a size, in mm or degrees, nil where there
       # is none; unit; by: "general tolerance", "tolerance" or nil.
@@ -24,6 +25,7 @@ module Nockplane
           :by,
           keyword_init: true
         )
+
       # known: { key => number } of the issue before.
       def initialize(drawing, source, known: {})
         @drawing = drawing
@@ -31,27 +33,9 @@ module Nockplane
         @known = known
       end
 
-      # [Row] by number.
-      def rows
-        @rows ||=
-          begin
-            fresh = (@known.values.max || 0)
-            @drawing
-              .sheets
-              .each_with_index
-              .flat_map { |sheet, i| on(sheet, i + 1) }
-              .each { |row| row.number = @known[row.key] || (fresh += 1) }
-              .sort_by(&:number)
-          end
-      end
-
-      # { key => number }, those of annotations that are gone too.
-      def numbers = @known.merge(rows.to_h { |r| [r.key, r.number] })
-
-      # Texts of the list, headers first.
-      def table = Limits.table(rows)
-
       private
+
+      def unnumbered = @drawing.sheets.each_with_index.flat_map { |sheet, i| on(sheet, i + 1) }
 
       # Rows of a sheet in the order in which it is read: from the top, from the left.
       def on(sheet, number)

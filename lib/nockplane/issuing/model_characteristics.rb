@@ -3,8 +3,9 @@
 module Nockplane
   module Issuing
     # The characteristics that a model itself says: its sizes with what they may be, and its tolerance frames, numbered.
-    # A number stays with its size or frame over revisions; one that is gone is given to no other.
     class ModelCharacteristics
+      include Numbered
+
       # model: Modelling::Model; general: call-out of general tolerances, nil for none; known: { key => number } of the
       # issue before.
       def initialize(model, general: 'ISO 2768-m', known: {})
@@ -13,22 +14,12 @@ module Nockplane
         @known = known
       end
 
-      # [Characteristics::Row] by number.
-      def rows
-        @rows ||=
-          begin
-            fresh = @known.values.max || 0
-            list = inspected.map { |d| row(d) }.uniq(&:key)
-            list.each { |r| r.number = @known[r.key] || (fresh += 1) }.sort_by(&:number)
-          end
-      end
-
-      def numbers = @known.merge(rows.to_h { |r| [r.key, r.number] })
-      def table = Limits.table(rows)
       # { key => names of the faces that it is said of }
       def faces = inspected.to_h { |d| [d.id, d.faces] }
 
       private
+
+      def unnumbered = inspected.map { |d| row(d) }.uniq(&:key)
 
       def inspected
         @model.dimensions.select do |d|

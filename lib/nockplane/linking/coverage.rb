@@ -8,12 +8,24 @@ module Nockplane
     class Coverage
       # bare: neither size nor place is said; short: one of them is not; pinned: both are; twice: one is said twice.
       STATES = %w[bare short pinned twice].freeze
+      # The same as a person reads them.
+      WORDS = { 'bare' => 'bare', 'short' => 'short', 'pinned' => 'pinned down', 'twice' => 'said twice' }.freeze
       # name; state; words: why, in a sentence.
       Face = Struct.new(:name, :state, :words)
 
       # model: Modelling::Model of a part; sides: of a sheet (Products::Flats#sides). Returns [Face]; those with nothing
       # to say (rounds that run into their neighbours) are left out.
       def self.of(model, sides: []) = new(model, sides).faces
+
+      # The same of a text of a Products::Source, kept there. Raises RecipeFault.
+      def self.in(source, text)
+        source.kept('coverage', text, source.plan_digest(text)) do
+          of(source.model_of(text), sides: source.flats.sides(text))
+        end
+      end
+
+      # Was it worked out before?
+      def self.known?(source, text) = source.kept?('coverage', text, source.plan_digest(text))
 
       # Definition::Report of what lives in a model. frames: do its tolerance frames count? exact: do its theoretically
       # exact dimensions? bases: names of faces that the rest is placed from; without them its datums.

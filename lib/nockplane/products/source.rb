@@ -162,6 +162,9 @@ module Nockplane
       # Anything else made of a text, kept under a kind of its own.
       def kept(kind, text, *more, &work) = @store.fetch(key(kind, text, *more), &work)
 
+      # Is it there already?
+      def kept?(kind, text, *more) = @store.known?(key(kind, text, *more))
+
       # The key under which something else made of a text may be kept.
       def name_of(kind, text, *more) = key(kind, text, *more)
 
@@ -185,6 +188,13 @@ module Nockplane
         first, rest = path.split(':', 2)
         inner = @texts.at(text, first.gsub(/\[[^\]]*\]/, ''))
         inner && rest ? text_at(inner, rest) : inner
+      end
+
+      # { id of a statement of a text's tolerance plan => why it is not there } (Planned::Weaving#adrift); {} without a
+      # plan.
+      def adrift(text)
+        plan = @texts.plan(text)
+        plan ? Modelling::Planned::Weaving.new(shape_of(text), plan).adrift : {}
       end
 
       # Digest of the tolerance plan of a text, for what rests on that too; nil where there is none.
