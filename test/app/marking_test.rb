@@ -42,7 +42,7 @@ class MarkingTest < AppTest
       /perpendicularity needs at least one datum \(FCF-03\)/,
       refused[*hole, 'perpendicularity', '0,1', zone: '⌀']
     )
-    assert_match(/there is no datum C on this drawing/, refused[*hole, 'position', '0,2', zone: '⌀', datum1: 'C'])
+    assert_match(/there is no datum C; set it/, refused[*hole, 'position', '0,2', zone: '⌀', datum1: 'C'])
     assert_match(
       /A has no size, so it takes no Ⓜ \(FCF-07\)/,
       refused[*hole, 'position', '0,2', zone: '⌀', datum1: 'A Ⓜ']

@@ -41,7 +41,7 @@ class MarkingSystemTest < SystemTest
     fill_in 'First datum', with: 'B'
     click_button 'Pick the face it is for'
     pick('plan', [28.0, 0.0, 6.0])
-    assert_text 'there is no datum B on this drawing'
+    assert_text 'there is no datum B; set it'
     assert_field 'First datum', with: 'B'
     fill_in 'First datum', with: 'A'
     click_button 'Pick the face it is for'

@@ -43,7 +43,7 @@ class FrameTest < CoreTest
     assert_equal ['FCF-07'], rules('⌖|⌀0.2|A Ⓜ', datums: { 'A' => false })
     assert_empty rules('⌖|⌀0.2|B Ⓜ', datums: { 'B' => true })
     frame = T::Frame.parse('⌖|⌀0.2|D')
-    assert_equal ['there is no datum D on this drawing; set it on a face first'],
+    assert_equal ['there is no datum D; set it on a face first'],
                  T::FrameRules.check(frame, T::FrameRules::Around.new(size: true, round: true, datums: {})).map(&:words)
   end
 

@@ -59,21 +59,17 @@ module Nockplane
 
       # Do all its faces exist, whole or cut in pieces?
       def standing?(dimension, solid)
-        names =
-          solid
-            .facets
-            .each_with_object({}) do |f, h|
-              [f.face.name, *f.face.aliases].each { |n| h[n] = h[n.split('~')[0]] = true }
-            end
-        dimension.faces.all? { |n| names[n] }
+        index = Solids::Indexed.of(solid)
+        dimension.faces.none? { |n| index.standing(n).empty? }
       end
 
       # [[cost, ModelDimension], ...] of the same kind that still stand, best first.
       def ranked(snapshot, model)
         box = model.solid.box
+        solid = Solids::Indexed.of(model.solid)
         diagonal = Geometry::Vec.distance(box[0, 3], box[3, 3])
         candidates(model)
-          .select { |d| d.kind.to_s == snapshot.kind && standing?(d, model.solid) }
+          .select { |d| d.kind.to_s == snapshot.kind && standing?(d, solid) }
           .map { |d| [cost(snapshot, d, diagonal), d] }
           .sort_by { |c, d| [c, d.id] }
       end

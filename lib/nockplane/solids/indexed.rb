@@ -26,6 +26,16 @@ module Nockplane
       def along?(facet) = @solid.along?(facet)
       def face(name) = @known[name] || @solid.face(name)
       def facets_of(name) = @facets[name] || @solid.facets_of(name)
+
+      # [Face] that stand for a name: the one that has it, one that took it in, or the pieces that it was cut into
+      # ("rim~slot/side.left" of "rim"); [] where none does.
+      def standing(name)
+        @standing ||=
+          @faces.each_with_object({}) do |face, all|
+            [face.name, *face.aliases].flat_map { |n| [n, n.split('~')[0]] }.uniq.each { |n| (all[n] ||= []) << face }
+          end
+        @standing.fetch(name, [])
+      end
     end
   end
 end

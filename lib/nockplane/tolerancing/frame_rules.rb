@@ -109,7 +109,7 @@ module Nockplane
         return [] unless @around.datums
 
         (@frame.letters.uniq - @around.datums.keys).map do |letter|
-          fault('FCF-10', "there is no datum #{letter} on this drawing; set it on a face first")
+          fault('FCF-10', "there is no datum #{letter}; set it on a face first")
         end
       end
     end

@@ -24,7 +24,7 @@ module Nockplane
           @context = context
           @units = units
           @faces = faces
-          @aliases = model.solid.faces.flat_map { |f| f.aliases.map { |n| [n, [f.name]] } }.to_h
+          @index = Solids::Indexed.of(model.solid)
           @skipped = []
         end
 
@@ -66,8 +66,7 @@ module Nockplane
 
         # Names of the faces of the file: those named, and the pieces of those that were cut.
         def standing(names)
-          @pieces ||= @faces.keys.group_by { |n| n.split('~')[0] }
-          names.flat_map { |n| @faces.key?(n) ? [n] : @pieces[n] || @aliases[n] || [] }.uniq
+          names.flat_map { |n| @index.standing(n).map(&:name) }.select { |n| @faces.key?(n) }.uniq
         end
 
         def feature(type, name, label = '')
@@ -120,7 +119,7 @@ module Nockplane
           names = standing(dimension.faces)
           return names unless dimension.count.to_i > names.size
 
-          groups = Modelling::Measured.equal(Solids::Indexed.of(@model.solid))
+          groups = Modelling::Measured.equal(@index)
           group = groups.find { |g| g.any? { |f| f.name == names[0] } } || []
           group.size == dimension.count ? group.map(&:name) : names
         end
@@ -139,13 +138,12 @@ module Nockplane
           names = standing(dimension.faces)
           return names.first(2) if dimension.unit == 'deg'
 
-          index = Solids::Indexed.of(@model.solid)
-          faces = names.filter_map { |n| index.face(n) }.first(8)
+          faces = names.filter_map { |n| @index.face(n) }.first(8)
           found =
             faces
               .combination(2)
               .find do |a, b|
-                apart = Modelling::Measured.distance(index, a, b)
+                apart = Modelling::Measured.distance(@index, a, b)
                 apart && (apart.value - dimension.value).abs < 1e-4 && along?(apart, dimension)
               end
           found&.map(&:name) || ends(dimension)
@@ -166,10 +164,9 @@ module Nockplane
               f.surface.plane? && Geometry::Vec.parallel?(f.surface.axis, direction, 1e-5) &&
                 f.surface.distance(point).abs < 1e-4
             end
-          index = Solids::Indexed.of(@model.solid)
           near = ->(face) do
-            ids = index.facets_of(face.name).flat_map { |f| f.loops[0] }.uniq
-            ids.map { |i| Geometry::Vec.distance(index.point(i), point) }.min
+            ids = @index.facets_of(face.name).flat_map { |f| f.loops[0] }.uniq
+            ids.map { |i| Geometry::Vec.distance(@index.point(i), point) }.min
           end
           flats.min_by { |f| [near[f].round(6), f.name] }&.name
         end

@@ -34,7 +34,7 @@ module Nockplane
         end
 
         def why(statement)
-          lost = statement.faces.reject { |n| standing.key?(n) }
+          lost = statement.faces.select { |n| @index.standing(n).empty? }
           return 'absent' if lost.any? && lost.all? { |n| off?(n) }
           return 'gone' if lost.any?
           return nil if statement.is_a?(Note)
@@ -61,22 +61,9 @@ module Nockplane
         def added
           @added ||=
             @plan.statements.filter_map do |s|
-              found = s.faces.flat_map { |n| standing[n] || [] }.uniq
-              s.dimension(@model, found, @index) if s.faces.all? { |n| standing.key?(n) }
+              found = s.faces.map { |n| @index.standing(n) }
+              s.dimension(@model, found.flatten.uniq, @index) if found.all?(&:any?)
             end
-        end
-
-        # { name => [Face] }: by their names, by names of faces they took in, and the pieces of one that was cut.
-        def standing
-          @standing ||=
-            @model
-              .solid
-              .faces
-              .each_with_object({}) do |face, all|
-                [face.name, *face.aliases].each do |name|
-                  [name, name.split('~')[0]].uniq.each { |n| (all[n] ||= []) << face }
-                end
-              end
         end
       end
     end

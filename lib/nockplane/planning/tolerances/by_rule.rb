@@ -264,8 +264,7 @@ module Nockplane
 
         # Of the faces that a size names those that are there (what goes right through has no floor).
         def standing(names)
-          pieces = @part.shape.facts.keys.to_h { |n| [n.split('~')[0], true] }
-          there = names.select { |n| @part.shape.facts.key?(n) || pieces[n] }
+          there = names.reject { |n| @index.standing(n).empty? }
           there.empty? ? names : there
         end
 

@@ -33,7 +33,7 @@ module Nockplane
         private
 
         def taken(letter, faces)
-          faces = faces.flat_map { |n| pieces(n) }
+          faces = faces.flat_map { |n| @part.standing(n).then { |found| found.empty? ? [n] : found } }
           unknown = faces.reject { |n| @part.shape.facts.key?(n) }
           raise Refused, "datum #{letter}: the part has no face '#{unknown[0]}'#{near(unknown[0])}" if unknown.any?
 
@@ -44,14 +44,6 @@ module Nockplane
 
           feature = @part.feature(faces[0])
           Datum.new(letter, feature, faces.size == 1 && feature ? feature.faces : faces)
-        end
-
-        # A face by name, or the pieces that it was cut into.
-        def pieces(name)
-          return [name] if @part.shape.facts.key?(name)
-
-          cut = @part.shape.facts.keys.select { |n| n.split('~')[0] == name }
-          cut.empty? ? [name] : cut
         end
 
         # Names most like one that there is not.

@@ -68,7 +68,7 @@ module Nockplane
         end
 
         def check(made)
-          lost = made.faces.reject { |n| @index.face(n) || pieces?(n) }
+          lost = made.faces.select { |n| @index.standing(n).empty? }
           raise Refused, "the part has no face '#{lost[0]}'" if lost.any?
 
           case made
@@ -81,10 +81,8 @@ module Nockplane
           end
         end
 
-        def pieces?(name) = @model.solid.faces.any? { |f| f.name.split('~')[0] == name || f.aliases.include?(name) }
-
         def frame(made)
-          kinds = made.faces.filter_map { |n| @index.face(n)&.surface&.kind }
+          kinds = made.faces.flat_map { |n| @index.standing(n) }.map { |f| f.surface.kind }
           around =
             Tolerancing::FrameRules::Around.new(
               size: sized?(made.faces),
@@ -95,10 +93,16 @@ module Nockplane
           raise Refused, faults.map { |f| "#{f.words} (#{f.rule})" }.join('; ') if faults.any?
         end
 
-        # A cylinder, a ball, or two flat faces, as of a slot.
+        # A cylinder, a ball, or two flat faces opposite one another, as of a slot. (Faces in one plane have no size.)
         def sized?(names)
-          surfaces = names.filter_map { |n| @index.face(n)&.surface }
-          surfaces.any? { |s| %i[cylinder sphere].include?(s.kind) } || surfaces.count(&:plane?) > 1
+          surfaces = names.flat_map { |n| @index.standing(n) }.map(&:surface)
+          flats = surfaces.select(&:plane?)
+          surfaces.any? { |s| %i[cylinder sphere].include?(s.kind) } ||
+            flats.combination(2).any? { |a, b| opposite?(a, b) }
+        end
+
+        def opposite?(one, other)
+          Geometry::Vec.parallel?(one.axis, other.axis, Part::SQUARE) && one.distance(other.origin).abs > Part::LEVEL
         end
 
         def size(made)

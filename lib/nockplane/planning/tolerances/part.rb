@@ -30,6 +30,12 @@ module Nockplane
           @shape = shape
         end
 
+        # Names of the faces that stand for one (Solids::Indexed#standing).
+        def standing(name)
+          @index ||= Solids::Indexed.of(@model.solid)
+          @index.standing(name).map(&:name)
+        end
+
         # [Round] by area, largest first.
         def rounds
           @rounds ||=
