@@ -84,6 +84,17 @@ class CharacteristicsTest < CoreTest
     assert_empty(circles.combination(2).select { |a, b| Geometry::Box.meet?(a, b) })
   end
 
+  # Of a callout whose sizes have numbers with others between, just those stand in its circle.
+  def test_a_callout_names_its_own_numbers
+    source = step_source('annotated-plate')
+    drawing = drawn(source)
+    id = drawing.dimensions.find { |d| d.snapshot.value.is_a?(Numeric) }.id
+    builder = Drawings::SceneBuilder.new(drawing, drawing.sheets[0].id, source)
+    numbers = { "dimension/#{id}+bore" => 2, "dimension/#{id}+depth" => 9, "dimension/#{id}+sink" => 10 }
+    marked = Issuing::NumberMarks.new(drawing, drawing.sheets[0], builder, numbers).over(builder.scene)
+    assert_equal ['2, 9-10'], marked.groups.last.items.grep(Drafting::Ink::Text).map(&:string)
+  end
+
   # A thread is limited by its designation; ISO 2768 says nothing of it.
   def test_a_thread_has_no_limits_of_a_plain_diameter
     text =

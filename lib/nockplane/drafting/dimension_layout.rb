@@ -161,18 +161,7 @@ module Nockplane
       # The origin of running dimensions.
       def zero(origin, p, n, side)
         r = @standard.arrow_length * 0.4
-        circle =
-          Ink::Arc.new(
-            centre: p,
-            rx: r,
-            ry: r,
-            rotation: 0.0,
-            from: 0.0,
-            to: 2 * Math::PI,
-            width: @standard.width(LAYER),
-            layer: LAYER,
-            tone: @tone
-          )
+        circle = Ink.circle(p, r, width: @standard.width(LAYER), layer: LAYER, tone: @tone)
         [extension(origin, p), circle, *beyond(p, n, side, SizeText::Words.new('0'))]
       end
 

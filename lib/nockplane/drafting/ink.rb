@@ -7,19 +7,19 @@ module Nockplane
       # A line: points [[x, y], ...]; width mm; dash: mm on/off list or nil; tone: colour as "#rrggbb"; closed.
       Line = Struct.new(:points, :width, :dash, :tone, :closed, :layer, keyword_init: true)
       # An arc of an ellipse: centre, rx, ry, rotation, from, to (parameter, counter-clockwise).
-      Arc = Struct.new(:centre, :rx, :ry, :rotation, :from, :to, :width, :dash, :tone, :layer, keyword_init: true) do
-        def at(angle) = Geometry::Ellipse.point(centre, rx, ry, rotation, angle)
+      Arc =
+        Struct.new(:centre, :rx, :ry, :rotation, :from, :to, :width, :dash, :tone, :layer, keyword_init: true) do
+          def at(angle) = Geometry::Ellipse.point(centre, rx, ry, rotation, angle)
 
-        def closed? = to - from > (2 * Math::PI) - 1e-7
-      end
+          def closed? = to - from > (2 * Math::PI) - 1e-7
+        end
       # Cubic Bezier spans end to end: 3 n + 1 control points.
-      Curve = Struct.new(:points, :width, :dash, :tone, :layer, keyword_init: true) do
-        def beziers = Array.new(points.size / 3) { |i| points[i * 3, 4] }
-      end
+      Curve =
+        Struct.new(:points, :width, :dash, :tone, :layer, keyword_init: true) do
+          def beziers = Array.new(points.size / 3) { |i| points[i * 3, 4] }
+        end
       # A filled polygon with holes (shading): loops [[[x, y], ...], ...], the outer first.
-      Region = Struct.new(:loops, :tone, :layer, keyword_init: true) do
-        def points = loops[0]
-      end
+      Region = Struct.new(:loops, :tone, :layer, keyword_init: true) { def points = loops[0] }
       # A filled polygon (arrowheads).
       Fill = Struct.new(:points, :tone, :layer, keyword_init: true)
       # One line of lettering: height of capitals in mm; angle in degrees; anchor :start, :middle or :end on the base
@@ -27,10 +27,11 @@ module Nockplane
       Text = Struct.new(:x, :y, :height, :string, :angle, :anchor, :tone, :layer, keyword_init: true)
 
       # A picture: lower left corner, size, kind svg or png, data: base64.
-      Picture = Struct.new(:x, :y, :width, :height, :kind, :data, :layer, keyword_init: true) do
-        def points = [[x, y], [x + width, y + height]]
-        def tone = nil
-      end
+      Picture =
+        Struct.new(:x, :y, :width, :height, :kind, :data, :layer, keyword_init: true) do
+          def points = [[x, y], [x + width, y + height]]
+          def tone = nil
+        end
 
       BLACK = '#000000'
       OCHRE = '#a8690f'
@@ -38,6 +39,11 @@ module Nockplane
       module_function
 
       def line(*points, width: 0.25, **more) = Line.new(points: points, width: width, **more)
+
+      # A whole circle about a point.
+      def circle(centre, radius, **more)
+        Arc.new(centre: centre, rx: radius, ry: radius, rotation: 0.0, from: 0.0, to: 2 * Math::PI, **more)
+      end
 
       # A Projection::Stroke (line, path, arc or spline) as ink; the block gives the paper point of an image point,
       # scale: paper / model; cut: radians (of an arc's parameter) left out at each end.
@@ -76,21 +82,29 @@ module Nockplane
 
       # Length in mm of a line, arc or curve (arcs and curves by chords).
       def length(item)
-        points = case item
-                 when Arc then (0..24).map { |i| item.at(item.from + ((item.to - item.from) * i / 24.0)) }
-                 when Line then item.closed ? item.points + [item.points[0]] : item.points
-                 else item.points
-                 end
+        points =
+          case item
+          when Arc
+            (0..24).map { |i| item.at(item.from + ((item.to - item.from) * i / 24.0)) }
+          when Line
+            item.closed ? item.points + [item.points[0]] : item.points
+          else
+            item.points
+          end
         points.each_cons(2).sum { |a, b| Math.hypot(b[0] - a[0], b[1] - a[1]) }
       end
 
       # Points of a stroke or filled shape, arcs by so many chords; closed ones come back to the first.
       def chords(item, count = 16)
         case item
-        when Arc then (0..count).map { |k| item.at(item.from + ((item.to - item.from) * k / count.to_f)) }
-        when Fill then item.points + [item.points[0]]
-        when Line then item.closed ? item.points + [item.points[0]] : item.points
-        else item.points
+        when Arc
+          (0..count).map { |k| item.at(item.from + ((item.to - item.from) * k / count.to_f)) }
+        when Fill
+          item.points + [item.points[0]]
+        when Line
+          item.closed ? item.points + [item.points[0]] : item.points
+        else
+          item.points
         end
       end
 
@@ -119,6 +133,18 @@ module Nockplane
           xs, ys = item.points.transpose
           [xs.min, ys.min, xs.max, ys.max]
         end
+      end
+
+      # The box [x0, y0, x1, y1] about several, one at least.
+      def about(boxes)
+        x0, y0, x1, y1 = boxes.transpose
+        [x0.min, y0.min, x1.max, y1.max]
+      end
+
+      # The box about the words of an ink, about all of it where it has none.
+      def about_words(ink)
+        texts = ink.grep(Text)
+        about((texts.empty? ? ink : texts).map { |item| box(item) })
       end
 
       # Corners of the rectangle a text takes, counter-clockwise from its lower left; below: part of its height that

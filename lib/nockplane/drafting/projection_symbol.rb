@@ -17,17 +17,7 @@ module Nockplane
         cone = [[narrow, H / 2], [narrow + LENGTH, H], [narrow + LENGTH, -H], [narrow, -H / 2]]
         [
           Ink::Line.new(points: cone.map { |u, v| [cx + u, cy + v] }, width: 0.35, closed: true),
-          *[H / 2, H].map do |r|
-            Ink::Arc.new(
-              centre: [cx + circles, cy],
-              rx: r,
-              ry: r,
-              rotation: 0.0,
-              from: 0.0,
-              to: 2 * Math::PI,
-              width: 0.35
-            )
-          end,
+          *[H / 2, H].map { |r| Ink.circle([cx + circles, cy], r, width: 0.35) },
           chain([cx - 10.5, cy], [cx + 10.5, cy]),
           chain([cx + circles, cy - H - 1], [cx + circles, cy + H + 1])
         ]

@@ -57,11 +57,11 @@ module Nockplane
       end
 
       def middle(builder, dimension)
-        boxes = builder.dimension_ink(dimension).ink.grep(Drafting::Ink::Text).map { |i| Drafting::Ink.box(i) }
-        boxes = builder.dimension_ink(dimension).ink.map { |i| Drafting::Ink.box(i) } if boxes.empty?
-        return 0.0, 0.0 if boxes.empty?
+        ink = builder.dimension_ink(dimension).ink
+        return 0.0, 0.0 if ink.empty?
 
-        [[0, 2], [1, 3]].map { |low, high| (boxes.map { |b| b[low] }.min + boxes.map { |b| b[high] }.max) / 2 }
+        x0, y0, x1, y1 = Drafting::Ink.about_words(ink)
+        [(x0 + x1) / 2, (y0 + y1) / 2]
       end
 
       # One of a size or a frame; of a callout one for each size in it.

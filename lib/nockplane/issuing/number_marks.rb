@@ -37,17 +37,15 @@ module Nockplane
         dimensions = @drawing.dimensions_of(view.id)
         inks = dimensions.to_h { |d| [d.id, @builder.dimension_ink(d).ink] }
         inks.each { |id, ink| ground.keep(ink, id) }
-        dimensions.select { |d| @numbers.key?(d.id) }.flat_map { |d| mark(words(d.id), box(inks[d.id]), ground) }
+        dimensions
+          .select { |d| @numbers.key?(d.id) }
+          .flat_map { |d| mark(words(d.id), Drafting::Ink.about_words(inks[d.id]), ground) }
       end
 
-      # "7", of the sizes of one callout "9-11".
-      def words(id) = @numbers[id].map(&:last).minmax.uniq.join('-')
-
-      # Paper box of the words of an annotation, of all of it where it has none.
-      def box(ink)
-        texts = ink.grep(Drafting::Ink::Text)
-        boxes = (texts.empty? ? ink : texts).map { |i| Drafting::Ink.box(i) }
-        [boxes.map { |b| b[0] }.min, boxes.map { |b| b[1] }.min, boxes.map { |b| b[2] }.max, boxes.map { |b| b[3] }.max]
+      # "7", of the sizes of one callout "9-11", where others came between "2, 9-11".
+      def words(id)
+        runs = @numbers[id].map(&:last).sort.slice_when { |a, b| b > a + 1 }
+        runs.map { |run| run.minmax.uniq.join('-') }.join(', ')
       end
 
       def mark(text, box, ground)
@@ -82,16 +80,7 @@ module Nockplane
 
       def ink(text, (x, y), radius)
         [
-          Drafting::Ink::Arc.new(
-            centre: [x, y],
-            rx: radius,
-            ry: radius,
-            rotation: 0.0,
-            from: 0.0,
-            to: 2 * Math::PI,
-            width: 0.25,
-            layer: 'dimension'
-          ),
+          Drafting::Ink.circle([x, y], radius, width: 0.25, layer: 'dimension'),
           Drafting::Ink.text(x, y - (HEIGHT / 2), text, height: HEIGHT, anchor: :middle, layer: 'dimension')
         ]
       end

@@ -22,15 +22,16 @@ module Nockplane
 
       # { same:, gone:, fresh: } as [Stroke], image coordinates in mm of the model.
       def lines
-        @lines ||= begin
-          old, new = [@view.revision, @to].map { |n| shown(n) }
-          gone = Projection::Coincident.uncovered(old, new)
-          {
-            same: Projection::Coincident.uncovered(old, gone),
-            gone: gone,
-            fresh: Projection::Coincident.uncovered(new, old)
-          }
-        end
+        @lines ||=
+          begin
+            old, new = [@view.revision, @to].map { |n| shown(n) }
+            gone = Projection::Coincident.uncovered(old, new)
+            {
+              same: Projection::Coincident.uncovered(old, gone),
+              gone: gone,
+              fresh: Projection::Coincident.uncovered(new, old)
+            }
+          end
       end
 
       # Paper box [x0, y0, x1, y1] of both.
@@ -38,10 +39,7 @@ module Nockplane
         boxes = lines.values.flatten(1).map(&:box)
         return place.outline if boxes.empty?
 
-        [
-          *place.paper(boxes.map { |b| b[0] }.min, boxes.map { |b| b[1] }.min),
-          *place.paper(boxes.map { |b| b[2] }.max, boxes.map { |b| b[3] }.max)
-        ]
+        Drafting::Ink.about(boxes).each_slice(2).flat_map { |corner| place.paper(*corner) }
       end
 
       private

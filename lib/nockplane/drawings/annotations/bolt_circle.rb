@@ -13,18 +13,7 @@ module Nockplane
         def chains(drawn, _past)
           radius = drawn.snapshot.value * drawn.at.scale
           dash = drawn.standard.dash(Drafting::CentreLines::LAYER, 2 * Math::PI * radius)
-          [
-            Drafting::Ink::Arc.new(
-              centre: drawn.at.point(drawn.snapshot.centre),
-              rx: radius,
-              ry: radius,
-              rotation: 0.0,
-              from: 0.0,
-              to: 2 * Math::PI,
-              dash: dash,
-              **pen(drawn)
-            )
-          ]
+          [Drafting::Ink.circle(drawn.at.point(drawn.snapshot.centre), radius, dash: dash, **pen(drawn))]
         end
       end
     end

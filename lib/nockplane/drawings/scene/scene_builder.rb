@@ -92,7 +92,7 @@ module Nockplane
         items = drawn(view) + @drawing.dimensions_of(view.id).flat_map { |d| dimension_ink(d).ink }
         boxes =
           items.reject { |i| i.is_a?(Drafting::Ink::Region) }.map { |i| Drafting::Ink.box(i) } + [place(view).outline]
-        [boxes.map { |b| b[0] }.min, boxes.map { |b| b[1] }.min, boxes.map { |b| b[2] }.max, boxes.map { |b| b[3] }.max]
+        Drafting::Ink.about(boxes)
       end
 
       # What a view draws besides its dimensions and shading: lines, marks on it, its label.

@@ -148,17 +148,7 @@ module Nockplane
         end
 
         def ring(line, x, y, radius)
-          circle =
-            Drafting::Ink::Arc.new(
-              centre: [x, y],
-              rx: radius,
-              ry: radius,
-              rotation: 0.0,
-              from: 0.0,
-              to: 2 * Math::PI,
-              width: @standard.narrow,
-              layer: 'label'
-            )
+          circle = Drafting::Ink.circle([x, y], radius, width: @standard.narrow, layer: 'label')
           height = @standard.text_height
           [circle, Drafting::Ink.text(x, y - (height / 2), line.id, height: height, anchor: :middle, layer: 'label')]
         end

@@ -20,15 +20,7 @@ module Nockplane
           more = { width: @standard.narrow, layer: 'section' }
           return Drafting::Ink::Line.new(points: @window.points, closed: true, **more) unless @window.circle?
 
-          Drafting::Ink::Arc.new(
-            centre: @window.centre,
-            rx: @window.radius,
-            ry: @window.radius,
-            rotation: 0.0,
-            from: 0.0,
-            to: 2 * Math::PI,
-            **more
-          )
+          Drafting::Ink.circle(@window.centre, @window.radius, **more)
         end
 
         # Up to the right of it, clear of the line.
