@@ -41,6 +41,7 @@ module App
       ['measuring', 'js/measuring.js', {}],
       ['marks', 'js/space_marks.js', { 'three' => 'three' }],
       ['cutting', 'js/cutting.js', { 'three' => 'three' }],
+      ['gestures', 'js/gestures.js', {}],
       [
         'page',
         'js/solid_page.js',
@@ -49,7 +50,8 @@ module App
           './explosion.js' => 'explosion',
           './measuring.js' => 'measuring',
           './space_marks.js' => 'marks',
-          './cutting.js' => 'cutting'
+          './cutting.js' => 'cutting',
+          './gestures.js' => 'gestures'
         }
       ]
     ].freeze

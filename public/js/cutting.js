@@ -15,12 +15,11 @@ export function restyle(stage, name) {
 }
 
 /**
- * mount(stage) returns { cut({ axis, at, turned, parts } or null), state() }: at is 0 to 100 through the model along x,
+ * mount(stage) returns { cut({ axis, at, turned, parts } or null) }: at is 0 to 100 through the model along x,
  * y or z; turned keeps the other side; parts: paths of components that are cut, the others stay whole (empty: all).
  */
 export function mount(stage) {
   stage.clip(true);
-  let asked = null;
 
   function plane({ axis, at, turned }) {
     const way = new THREE.Vector3(...AXES[axis]);
@@ -34,9 +33,7 @@ export function mount(stage) {
 
   return {
     cut(wish) {
-      asked = wish;
       stage.cut(wish ? [plane(wish)] : [], wish?.parts || []);
     },
-    state: () => asked,
   };
 }

@@ -5,6 +5,7 @@ import { mount } from './viewer.js';
 import { mount as mountMarks } from './space_marks.js';
 import { mount as mountHand } from './plan_hand.js';
 import { mount as mountRule } from './plan_rule.js';
+import { onStill, press, toggle } from './gestures.js';
 import { get, post, tell } from './talk.js';
 
 const page = document.querySelector('.plan-page');
@@ -21,7 +22,6 @@ let covering = false;
 let pointed = null;
 let picking = null; // what picks go to: "faces", "datums"
 let faces = [];
-let down = null;
 const now = () => steps[at];
 const text = () => (now().plan ? JSON.stringify(now().plan) : '');
 
@@ -151,8 +151,8 @@ mountRule({ form: rule, ask, count: () => now().plan.statements.length });
 // Picking in the picture.
 function pick(what) {
   picking = picking === what ? null : what;
-  byId('pick-faces').setAttribute('aria-pressed', String(picking === 'faces'));
-  byId('pick-datums').setAttribute('aria-pressed', String(picking === 'datums'));
+  press(byId('pick-faces'), picking === 'faces');
+  press(byId('pick-datums'), picking === 'datums');
   if (picking === 'datums') {
     rule.querySelectorAll('[data-datum]').forEach((f) => (f.value = ''));
     tell('Pick the first datum, then the second and the third; what is left empty is proposed.');
@@ -182,10 +182,11 @@ function choose(list) {
 
 // Words of the plan are dragged in their plane; while they are, the picture does not turn.
 let held = null;
+let placed = false; // did that move words?
 byId('viewer').addEventListener(
   'pointerdown',
   (event) => {
-    down = [event.clientX, event.clientY];
+    placed = false;
     held = picking ? null : marks?.grab(event);
     if (held && !held.id.startsWith('plan.')) held = null;
     if (held) viewer.stage.controls.enabled = false;
@@ -193,18 +194,18 @@ byId('viewer').addEventListener(
   true,
 );
 byId('viewer').addEventListener('pointermove', (event) => held?.move(event));
-byId('viewer').addEventListener('pointerup', (event) => {
+byId('viewer').addEventListener('pointerup', () => {
   const to = held?.place();
   const id = held?.id;
   if (held) viewer.stage.controls.enabled = true;
   held = null;
-  if (to) {
-    const { plane } = now().marks.find((m) => m.id === id);
-    ask('place', { ids: [id.replace(/^plan\./, '')], plane, fields: { x: to[0], y: to[1], z: to[2] } });
-    return;
-  }
-  const still = down && Math.hypot(event.clientX - down[0], event.clientY - down[1]) < 5;
-  if (!still) return;
+  if (!to) return;
+  placed = true;
+  const { plane } = now().marks.find((m) => m.id === id);
+  ask('place', { ids: [id.replace(/^plan\./, '')], plane, fields: { x: to[0], y: to[1], z: to[2] } });
+});
+onStill(byId('viewer'), (event) => {
+  if (placed) return;
   const mark = marks?.at(event);
   if (mark && !picking) {
     const line = byId('plan-place').querySelector(`[data-id="${CSS.escape(mark.replace(/^plan\./, ''))}"]`);
@@ -276,12 +277,6 @@ byId('marks-shown').addEventListener('change', (event) => {
   chosen = true;
   marks?.only(event.target.value);
 });
-const toggle = (button, act) =>
-  button.addEventListener('click', () => {
-    const on = button.getAttribute('aria-pressed') !== 'true';
-    button.setAttribute('aria-pressed', String(on));
-    act(on);
-  });
 toggle(byId('steady'), (on) => marks?.steady(on));
 toggle(byId('show-coverage'), (on) => {
   covering = on;

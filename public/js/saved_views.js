@@ -4,6 +4,7 @@
 import { mount } from './viewer.js';
 import { mount as mountMarks } from './space_marks.js';
 import { mount as mountCutting, restyle } from './cutting.js';
+import { press, pressed, toggle } from './gestures.js';
 import { post, tell } from './talk.js';
 
 const page = document.querySelector('.plan-page');
@@ -64,11 +65,7 @@ byId('cut-parts')?.addEventListener('change', cut);
 byId('note-words').addEventListener('input', note);
 byId('style').addEventListener('change', (event) => restyle(viewer.stage, event.target.value));
 byId('marks-shown').addEventListener('change', (event) => marks?.only(event.target.value));
-steady.addEventListener('click', () => setSteady(steady.getAttribute('aria-pressed') !== 'true'));
-function setSteady(on) {
-  steady.setAttribute('aria-pressed', String(on));
-  marks?.steady(on);
-}
+toggle(steady, (on) => marks?.steady(on));
 document.addEventListener('click', (event) => {
   const from = event.target.closest('[data-look]')?.dataset.look;
   if (from) viewer.look(from);
@@ -85,7 +82,7 @@ const state = () => ({
   camera: viewer.camera(),
   style: byId('style').value,
   marks: byId('marks-shown').value,
-  steady: steady.getAttribute('aria-pressed') === 'true',
+  steady: pressed(steady),
   explosion: byId('explode')?.value || null,
   cut: cutWish(),
   note: byId('note-words').value,
@@ -95,7 +92,8 @@ const state = () => ({
 function look(kept) {
   byId('marks-shown').value = kept.marks || 'all';
   marks?.only(kept.marks || 'all');
-  setSteady(!!kept.steady);
+  press(steady, !!kept.steady);
+  marks?.steady(!!kept.steady);
   byId('style').value = kept.style || 'full';
   restyle(viewer.stage, byId('style').value);
   byId('cut').checked = !!kept.cut;

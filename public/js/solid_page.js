@@ -7,6 +7,7 @@ import { seen, shifts } from './explosion.js';
 import { alone, between } from './measuring.js';
 import { mount as mountMarks } from './space_marks.js';
 import { mount as mountCutting, restyle } from './cutting.js';
+import { onStill, press, toggle } from './gestures.js';
 
 /** start(data, glb): data as SolidPage writes it, glb: bytes of the model. */
 export function start(data, glb) {
@@ -84,25 +85,14 @@ export function start(data, glb) {
   byId('marks')?.addEventListener('change', ({ target }) => marks?.only(target.value));
 
   // Measuring: the first face by itself, the second from it.
-  const toggle = (button, act) =>
-    button.addEventListener('click', () => {
-      const on = button.getAttribute('aria-pressed') !== 'true';
-      button.setAttribute('aria-pressed', String(on));
-      act(on);
-    });
   toggle(byId('measure'), (on) => {
     measuring = on;
     picked = [];
     viewer.paint({});
     say(on ? 'Pick a face, then another one' : 'Point at a face to see its name');
   });
-  let down = null;
-  byId('viewer').addEventListener('pointerdown', (event) => {
-    down = [event.clientX, event.clientY];
-  });
-  byId('viewer').addEventListener('pointerup', (event) => {
-    const still = down && Math.hypot(event.clientX - down[0], event.clientY - down[1]) < 5;
-    if (still && measuring && pointed) pick(pointed);
+  onStill(byId('viewer'), () => {
+    if (measuring && pointed) pick(pointed);
   });
   function pick(face) {
     picked = picked.length === 1 ? [picked[0], face] : [face];
@@ -114,12 +104,11 @@ export function start(data, glb) {
   }
 
   // Cutting.
-  const sides = { turned: false };
+  const sides = { turned: false, parts: [] }; // what the fields of the cut don't show
   const wish = () => ({
     axis: byId('cut-axis').value,
     at: Number(byId('cut-at').value),
-    turned: sides.turned,
-    parts: [],
+    ...sides,
   });
   toggle(byId('cut'), (on) => {
     byId('cutting').hidden = !on;
@@ -142,8 +131,9 @@ export function start(data, glb) {
     }
     cutting?.cut(state.cut || null);
     restyle(viewer.stage, state.style || 'full');
-    byId('cut').setAttribute('aria-pressed', String(!!state.cut));
+    press(byId('cut'), !!state.cut);
     byId('cutting').hidden = !state.cut;
+    sides.parts = state.cut?.parts || [];
     if (state.cut) {
       byId('cut-axis').value = state.cut.axis;
       byId('cut-at').value = state.cut.at;
