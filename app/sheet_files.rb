@@ -24,17 +24,17 @@ module App
       end
     end
 
+    # Was a file made of any of its rows?
+    def any?(run) = files(run).any?
+
     # All files of a run in one.
     def close(run)
       bytes =
         Zip::OutputStream.write_buffer do |out|
-          Dir[File.join(folder(run), '*')]
-            .reject { |f| f.end_with?('.part') }
-            .sort
-            .each do |path|
-              out.put_next_entry(File.basename(path))
-              out.write(File.binread(path))
-            end
+          files(run).each do |path|
+            out.put_next_entry(File.basename(path))
+            out.write(File.binread(path))
+          end
         end
       SeriesPaper.put(run, 'zip', bytes.string)
     end
@@ -54,11 +54,13 @@ module App
       Nockplane::Issuing::NumberMarks.new(drawing, sheet, builder, numbers).over(builder.scene)
     end
 
+    def files(run) = Dir[File.join(folder(run), '*')].reject { |f| f.end_with?('.part') }.sort
+
     def write(run, name, bytes)
       SeriesPaper.whole(File.join(folder(run), name), bytes)
     rescue SystemCallError => e
       raise Refused, "The file #{name} can't be written: #{e.message}."
     end
-    private_class_method :write
+    private_class_method :files, :write
   end
 end

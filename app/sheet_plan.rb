@@ -5,22 +5,19 @@ module App
   # and tells what it would be made of.
   class SheetPlan
     # key: of the row; template: address; scale: nil for the run's; orientation: named view that is the principal one,
-    # nil for the run's choice.
-    Wanted = Struct.new(:key, :template, :scale, :orientation, keyword_init: true)
+    # nil for the run's choice; output: nil for the run's.
+    Wanted = Struct.new(:key, :template, :scale, :orientation, :output, keyword_init: true)
 
     attr_reader :of, :choices, :output, :wanted
 
-    # data: { "of", "choices" => JSON text or hash, "rows" => [[key, template, scale, orientation], ...], "output" }.
+    # data: { "of", "choices" => JSON text or hash, "rows" => [[key, template, scale, orientation, output], ...],
+    # "output" }.
     # Raises Refused.
     def self.from(data)
       rows =
-        Array(data['rows']).map do |key, template, scale, orientation|
-          Wanted.new(
-            key: key.to_s,
-            template: template.to_s,
-            scale: scale.to_s.empty? ? nil : scale.to_s,
-            orientation: orientation.to_s.empty? ? nil : orientation.to_s
-          )
+        Array(data['rows']).map do |key, template, *own|
+          scale, orientation, output = own.map { |v| v.to_s.empty? ? nil : v.to_s }
+          Wanted.new(key: key.to_s, template: template.to_s, scale: scale, orientation: orientation, output: output)
         end
       new(data['of'].to_s, choices_of(data['choices']), rows, data['output'].to_s)
     end
@@ -41,7 +38,9 @@ module App
       @choices = choices
       @wanted = wanted
       @output = output.empty? ? 'each' : output
-      raise Refused, "A run makes #{SheetRun::OUTPUTS.values.join(', ')}." unless SheetRun::OUTPUTS.key?(@output)
+      return if [@output, *wanted.filter_map(&:output)].all? { |o| SheetRun::OUTPUTS.key?(o) }
+
+      raise Refused, "A run makes #{SheetRun::OUTPUTS.values.join(', ')}."
     end
 
     # The same as plain data, for a job.
@@ -49,7 +48,7 @@ module App
       {
         'of' => @of,
         'choices' => @choices.plain,
-        'rows' => @wanted.map { |w| [w.key, w.template, w.scale.to_s, w.orientation.to_s] },
+        'rows' => @wanted.map { |w| [w.key, w.template, w.scale.to_s, w.orientation.to_s, w.output.to_s] },
         'output' => @output
       }
     end
@@ -58,7 +57,9 @@ module App
     def only(wanted) = SheetPlan.new(@of, @choices, [wanted], @output)
 
     def run = @run ||= SheetRun.new(@of)
-    def files? = %w[pdf svg].include?(@output)
+
+    # What is made of a row: its own output, else the run's.
+    def output_of(wanted) = wanted.output || @output
 
     # Why a row can't be made as it is asked for, in words; nil when it can.
     def problem(wanted)
@@ -93,7 +94,8 @@ module App
       row = run.row(wanted.key)
       text = row.record ? Workshop.source.text(run.subject(row)) : row.text
       template = Records::Template.find_by(slug: wanted.template)
-      told = [@choices.plain, wanted.to_a.drop(1), template&.latest&.number, row.name, row.number]
+      asked = [wanted.template, wanted.scale, wanted.orientation]
+      told = [@choices.plain, asked, template&.latest&.number, row.name, row.number]
       Workshop.source.name_of('run-preview', text, JSON.generate(told))
     end
 

@@ -35,20 +35,16 @@ module App
           run.with_lock do
             return if run.over? || run.lines.any? { |l| l['state'] == 'waiting' }
 
-            files = SheetPlan.from(plan).files?
-            SheetFiles.close(run) if files && run.lines.any? { |l| l['state'] == 'done' }
-            run.update!(state: run.stop_wanted ? 'stopped' : 'done', reason: stopped(run), href: address(run, files))
+            SheetFiles.close(run) if SheetFiles.any?(run)
+            run.update!(state: run.stop_wanted ? 'stopped' : 'done', reason: stopped(run), href: address(run))
           end
         end
 
         def stopped(run) = run.stop_wanted ? 'stopped by hand; what was made stays' : nil
 
-        def address(run, files)
-          done = run.lines.select { |l| l['state'] == 'done' }
-          return run.href if done.empty?
-          return "/runs/#{run.id}/file" if files
-
-          done.filter_map { |l| l['href'] }.uniq.then { |list| list.size == 1 ? list[0] : run.href }
+        def address(run)
+          made = run.lines.select { |l| l['state'] == 'done' }.filter_map { |l| l['href'] }.uniq
+          made.size == 1 ? made[0] : run.href
         end
 
         # What a person should look at, in words: scale, what collides, berths that stay empty.
@@ -70,14 +66,15 @@ module App
 
         # Address of what was kept.
         def kept(run, made, wanted)
-          case @plan.output
+          output = @plan.output_of(wanted)
+          case output
           when 'one'
             appended(run, made)
           when 'each'
             "/drawings/#{Actions::KeepDrawing.call(made.drawing, "made in a run of #{@plan.run.words}").slug}"
           else
-            SheetFiles.put(run, @plan.run.row(wanted.key), made.drawing, @plan.output)
-            nil
+            SheetFiles.put(run, @plan.run.row(wanted.key), made.drawing, output)
+            "/runs/#{run.id}/file"
           end
         end
 

@@ -1,7 +1,7 @@
 // The rows of a sheet run: picked by click, shift-click, dragging and keys; set one by one or as many as are picked.
 // Owns the table's body; knows nothing of previews or of the server.
 
-// rows: [{ key, kind, number, name, … }]; lists: { templates, scales, views, kinds }; onChange(rows changed).
+// rows: [{ key, kind, number, name, … }]; lists: { templates, scales, views, kinds, outputs }; onChange(rows changed).
 export function mount(body, rows, lists, { onChange, onPick }) {
   const picked = new Set();
   const shownKinds = new Set(rows.map((r) => r.kind));
@@ -63,10 +63,14 @@ export function mount(body, rows, lists, { onChange, onPick }) {
     const picture = document.createElement('div');
     picture.className = 'run-picture';
     picture.dataset.key = row.key;
-    const has = cell();
-    row.drawings.forEach((d, i) => has.append(...(i ? [', '] : []), link(d.href, d.number)));
+    if (row.drawings.length) {
+      const has = words('has already ');
+      row.drawings.forEach((d, i) => has.append(...(i ? [', '] : []), link(d.href, d.number)));
+      what.append(has);
+    }
     const label = (column) => `${column} of ${row.number} ${row.name}`;
     const views = [['', 'by the choices'], ...lists.views.map((v) => [v, v])];
+    const outputs = [['', 'as for all'], ...Object.entries(lists.outputs)];
     tr.append(
       cell(tick),
       cell(picture),
@@ -82,7 +86,7 @@ export function mount(body, rows, lists, { onChange, onPick }) {
         ),
       ),
       cell(select(views, row.view || '', label('principal view'), (v) => change([row], { view: v }))),
-      has,
+      cell(select(outputs, row.output || '', label('output'), (v) => change([row], { output: v }))),
     );
     return tr;
   }

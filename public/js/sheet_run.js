@@ -66,7 +66,7 @@ function take({ choices: kept, output }) {
   });
 }
 
-const sent = (row) => [row.key, row.template || '', row.scale || '', row.view || ''];
+const sent = (row) => [row.key, row.template || '', row.scale || '', row.view || '', row.output || ''];
 const plan = (rows) => ({
   of: data.of,
   choices: JSON.stringify(choices()),
@@ -76,7 +76,7 @@ const plan = (rows) => ({
 
 // Pictures: asked for as rows come into sight, again when what they rest on changes.
 const asked = new Map();
-const stamp = (row) => JSON.stringify([choices(), sent(row)]);
+const stamp = (row) => JSON.stringify([choices(), sent(row).slice(0, 4)]);
 const byKey = new Map(data.rows.map((r) => [r.key, r]));
 async function picture(frame) {
   const row = byKey.get(frame.dataset.key);
@@ -195,6 +195,7 @@ setter(
   data.views.map((v) => [v, v]),
   'view',
 );
+setter('set-output', Object.entries(data.outputs), 'output');
 byId('set-make').addEventListener('click', () => rows.set({ make: true }));
 byId('set-leave').addEventListener('click', () => rows.set({ make: false }));
 

@@ -80,6 +80,15 @@ class SheetRunsTest < AppTest
     assert_equal %w[PIN-D.pdf QI-2130-D.pdf], names.sort
   end
 
+  def test_a_row_with_an_output_of_its_own
+    run = run_to_end([wanted('QI-2130')[0], wanted('PIN')[0] + ['svg']])
+    assert_equal [['QI-2130-D'], %w[done done]], [drawings.map(&:number), run.lines.map { |l| l['state'] }]
+    get run.lines[1]['href']
+    assert_equal ['PIN-D.svg'], Zip::File.open_buffer(StringIO.new(last_response.body)).map(&:name)
+    post_data('/sheet-runs', of: 'unit-fw-6', rows: [wanted('PIN')[0] + ['paper']], output: 'each')
+    assert_equal 422, last_response.status
+  end
+
   def test_one_that_fails_is_told_and_the_others_are_made
     key = wanted('PIN')
     bare = App::Records::Template.find_by(slug: 'a3-part-first-angle').template.bare

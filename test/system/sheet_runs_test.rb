@@ -35,7 +35,7 @@ class SheetRunsSystemTest < SystemTest
     assert_equal '1:2', find('select[aria-label="scale of PIN Pin"]').value
     assert_equal 'fit', find('select[aria-label="scale of BUY Bought"]').value
     uncheck 'of the model'
-    select 'one drawing with a sheet each', from: 'Output'
+    select 'one drawing with a sheet each', from: 'Output', exact: true
     fill_in 'Name', with: 'One at 1:2'
     click_on 'Keep'
     assert_text 'Kept as “One at 1:2”'
