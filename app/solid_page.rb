@@ -90,6 +90,7 @@ module App
         faces: Nockplane::Linking::FaceWords.in(Workshop.source, @subject),
         figures: Nockplane::Linking::FaceFigures.of(model.solid),
         marks: marks.marks.map(&:to_h),
+        planes: marks.planes.map { |p| { name: p.name, normal: p.normal } },
         height: marks.height,
         views: @views,
         explosions: explosions.to_h { |name| [name, Workshop.source.moves(@text, name)] }

@@ -51,7 +51,7 @@ module App
               kind: d.kind.to_s,
               words: Nockplane::Linking::SaidInModel.words(d),
               faces: d.faces,
-              plane: Nockplane::Modelling::AnnotationPlanes.suiting(d).name,
+              plane: Nockplane::Modelling::AnnotationPlanes.holding(model, d).name,
               tolerance: d.tolerance
             }.compact
           end

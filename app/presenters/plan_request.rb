@@ -3,7 +3,7 @@
 module App
   module Presenters
     # What is asked of a tolerance plan that is being made: { "plan": JSON of what it is, "do": "rule", "put", "drop",
-    # "place", "basics" or "show", and the fields of that }. Gives the plan as it is then.
+    # "place", "plane", "unplane", "basics" or "show", and the fields of that }. Gives the plan as it is then.
     class PlanRequest
       Tolerances = Nockplane::Planning::Tolerances
 
@@ -30,13 +30,17 @@ module App
       def plan
         case @data['do']
         when 'rule'
-          by_rule.plan
+          by_rule.plan.then { |made| given ? made.with(made.statements, planes: given.planes) : made }
         when 'put'
           editing.put(statement)
         when 'drop'
           editing.drop(Array(@data['ids']).map(&:to_s))
         when 'place'
           editing.place(Array(@data['ids']).map(&:to_s), plane, at)
+        when 'plane'
+          editing.add_plane(@data['face'].to_s)
+        when 'unplane'
+          editing.drop_plane(@data['face'].to_s)
         when 'basics'
           Tolerances::ByRule.with_basics(shape, given || empty, sides: sides)
         else
@@ -89,13 +93,16 @@ module App
         faces = Array(@data['faces']).map(&:to_s)
         raise Refused, 'Pick a face in the picture first.' if faces.empty?
 
-        {
-          'id' => @data['id'],
-          'kind' => kind,
-          'faces' => faces,
-          'plane' => @data['plane'],
-          'at' => @data['at']
-        }.compact.merge(said(kind, fields, faces))
+        { 'id' => @data['id'], 'kind' => kind, 'faces' => faces }.compact.merge(
+          lying(fields),
+          said(kind, fields, faces)
+        )
+      end
+
+      # The annotation plane of the form; in another one its words come to lie anew.
+      def lying(fields)
+        chosen = fields['plane'].to_s.empty? ? nil : fields['plane'].to_s
+        chosen == given&.statement(@data['id'].to_s)&.plane ? {} : { 'plane' => chosen, 'at' => nil }
       end
 
       def said(kind, fields, faces)

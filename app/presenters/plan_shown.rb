@@ -11,10 +11,15 @@ module App
 
       # All that the page needs of a plan, as plain values: groups, lines; counts of faces by coverage; open: [[name,
       # state, words], ...] of faces that are not pinned down; states { face => state }; marks: as of
-      # Linking::SpaceMarks; height: mm of their lettering; letters that are taken, and the next one.
+      # Linking::SpaceMarks; height: mm of their lettering; letters that are taken, and the next one; kinds: Groups by
+      # what is said; planes: [{ name, normal }]; lost_planes: names of faces that are gone, along which some should
+      # lie.
       Data =
         Struct.new(
           :groups,
+          :kinds,
+          :planes,
+          :lost_planes,
           :lines,
           :counts,
           :open,
@@ -41,6 +46,9 @@ module App
         marks = Nockplane::Linking::SpaceMarks.new(@model, Nockplane::Drafting::Standard.new)
         Data.new(
           groups: groups,
+          kinds: kinds,
+          planes: marks.planes.map { |p| { name: p.name, normal: p.normal } },
+          lost_planes: (@plan ? @plan.planes : []) - marks.planes.map(&:name),
           lines: lines,
           counts: counts,
           open: short.map { |f| [f.name, name(f.name), f.state, f.words] },
@@ -85,6 +93,35 @@ module App
                 .map { |title, list| Group.new(title, list.flat_map(&:faces).uniq, list) }
             datums.empty? ? found : [Group.new('Datums', home, datums + more), *found]
           end
+      end
+
+      KINDS = {
+        'datum' => 'Datums',
+        'exact' => 'Exact dimensions',
+        'size' => 'Sizes',
+        'texture' => 'Surface textures',
+        'note' => 'Notes'
+      }.freeze
+
+      # Lines by what is said, in the order of KINDS; frames by their characteristic.
+      def kinds
+        lines
+          .group_by { |l| kind_of(l) }
+          .sort_by { |title, _| [KINDS.values.index(title) || KINDS.size, title] }
+          .map { |title, list| Group.new(title, list.flat_map(&:faces).uniq, list) }
+      end
+
+      def kind_of(line)
+        return characteristic(line.words) if line.kind.end_with?('frame')
+        return KINDS['exact'] if line.exact
+        return KINDS['texture'] if line.kind.end_with?('texture')
+
+        KINDS[line.kind] || KINDS['size']
+      end
+
+      def characteristic(words)
+        found = Nockplane::Tolerancing::Characteristic.find(words.split('|')[0].to_s)
+        (found ? found.name : 'tolerance frames').capitalize
       end
 
       def adrift = @adrift ||= @weaving ? @weaving.adrift : {}

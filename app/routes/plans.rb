@@ -52,6 +52,7 @@ module App
                told: found[:told],
                states: found[:shown].states,
                marks: found[:shown].marks,
+               planes: found[:shown].planes,
                letter: found[:shown].next_letter,
                part: part(:_plan, shown: found[:shown])
         end

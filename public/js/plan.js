@@ -2,8 +2,9 @@
 // it stands here, with every step before it; a reload brings it back.
 
 import { mount } from './viewer.js';
-import { mount as mountMarks } from './space_marks.js';
+import { mount as mountMarks, offer } from './space_marks.js';
 import { mount as mountHand } from './plan_hand.js';
+import { mount as mountList } from './plan_list.js';
 import { mount as mountRule } from './plan_rule.js';
 import { onStill, press, toggle } from './gestures.js';
 import { get, post, tell } from './talk.js';
@@ -20,7 +21,7 @@ let steps = [first]; // what was answered, one after another
 let at = 0;
 let covering = false;
 let pointed = null;
-let picking = null; // what picks go to: "faces", "datums"
+let picking = null; // what picks go to: "faces", "datums", "plane"
 let faces = [];
 const now = () => steps[at];
 const text = () => (now().plan ? JSON.stringify(now().plan) : '');
@@ -35,7 +36,7 @@ const viewer = (() => {
       onFace: (name) => {
         pointed = name;
         byId('face-name').textContent = (name && called(name)) || 'Point at a face to see its name';
-        lightLines(name);
+        list.lit(name);
       },
       onBusy: (busy) => {
         byId('face-name').textContent = busy ? 'Making the picture …' : 'Point at a face to see its name';
@@ -50,6 +51,18 @@ const viewer = (() => {
 })();
 viewer.load(byId('viewer').dataset.glb);
 if (viewer.stage) marks = mountMarks(viewer.stage);
+const offered =
+  marks &&
+  offer({
+    select: byId('marks-shown'),
+    square: byId('square'),
+    viewer,
+    marks: () => marks,
+    called,
+    onChoice() {
+      chosen = true;
+    },
+  });
 
 // Faces lit over the coverage, where that is shown.
 function paint(lit = []) {
@@ -59,7 +72,7 @@ function paint(lit = []) {
 
 function show() {
   const here = now();
-  if (here.part !== undefined) byId('plan-place').innerHTML = here.part;
+  if (here.part !== undefined) list.show(here.part);
   const changed = at > 0 || steps.length > 1;
   byId('draft-flag').hidden = !changed;
   byId('keep-plan').hidden = at === 0;
@@ -67,9 +80,12 @@ function show() {
   byId('plan-redo').disabled = at === steps.length - 1;
   if (here.letter) byId('hand-letter').value = here.letter;
   marks?.show(here.marks, first.height);
+  offered?.planes(here.planes);
+  byHand.planes(here.planes);
   if (here.marks.length > MANY && !chosen) {
     byId('marks-shown').value = 'frames';
     marks?.only('frames');
+    offered?.settle();
   }
   paint(picking === 'faces' ? faces : []);
   if (at > 0) sessionStorage.setItem(store, text());
@@ -153,6 +169,8 @@ function pick(what) {
   picking = picking === what ? null : what;
   press(byId('pick-faces'), picking === 'faces');
   press(byId('pick-datums'), picking === 'datums');
+  list.picking(picking === 'plane');
+  if (picking === 'plane') tell('Pick the face that the new plane lies along.');
   if (picking === 'datums') {
     rule.querySelectorAll('[data-datum]').forEach((f) => (f.value = ''));
     tell('Pick the first datum, then the second and the third; what is left empty is proposed.');
@@ -208,13 +226,17 @@ onStill(byId('viewer'), (event) => {
   if (placed) return;
   const mark = marks?.at(event);
   if (mark && !picking) {
-    const line = byId('plan-place').querySelector(`[data-id="${CSS.escape(mark.replace(/^plan\./, ''))}"]`);
-    line?.focus();
+    list.focus(mark.replace(/^plan\./, ''));
     return;
   }
   if (!pointed || !picking) return;
   if (picking === 'faces') {
     choose(faces.includes(pointed) ? faces.filter((f) => f !== pointed) : [...faces, pointed]);
+    return;
+  }
+  if (picking === 'plane') {
+    pick('plane');
+    ask('plane', { face: pointed });
     return;
   }
   const empty = [...rule.querySelectorAll('[data-datum]')].find((f) => !f.value);
@@ -231,51 +253,21 @@ const byHand = mountHand({
   done: () => picking === 'faces' && pick('faces'),
 });
 
-const lineOf = (event) => event.target.closest('[data-faces]');
-const list = byId('plan-place');
-list.addEventListener('click', (event) => {
-  const act = event.target.closest('[data-act]');
-  const id = lineOf(event)?.dataset.id;
-  if (!act || !id) return;
-  if (act.dataset.act === 'change') byHand.change(id);
-  else ask('drop', { ids: [id] });
+const list = mountList({
+  list: byId('plan-place'),
+  ask,
+  change: byHand.change,
+  light(lit, id) {
+    paint(lit || (picking === 'faces' ? faces : []));
+    marks?.light(id);
+  },
+  pickPlane: () => pick('plane'),
 });
-list.addEventListener('change', (event) => {
-  const { ids } = event.target.dataset;
-  if (ids) ask('place', { ids: JSON.parse(ids), plane: event.target.value });
-});
-list.addEventListener('keydown', (event) => {
-  const id = event.target.matches('[data-id]') && event.target.dataset.id;
-  if (!id) return;
-  if (event.key === 'Enter') byHand.change(id);
-  if (event.key === 'Delete') ask('drop', { ids: [id] });
-});
-function light(event) {
-  const line = lineOf(event);
-  if (!line) return;
-  paint(JSON.parse(line.dataset.faces));
-  marks?.light(line.dataset.id ? `plan.${line.dataset.id}` : null);
-}
-list.addEventListener('pointerover', light);
-list.addEventListener('focusin', light);
-list.addEventListener('pointerleave', () => {
-  marks?.light(null);
-  paint(picking === 'faces' ? faces : []);
-});
-function lightLines(face) {
-  list.querySelectorAll('li[data-faces]').forEach((line) => {
-    line.classList.toggle('lit', !!face && JSON.parse(line.dataset.faces).includes(face));
-  });
-}
 
 // The picture.
 document.addEventListener('click', (event) => {
   const look = event.target.closest('[data-look]')?.dataset.look;
   if (look) viewer.look(look);
-});
-byId('marks-shown').addEventListener('change', (event) => {
-  chosen = true;
-  marks?.only(event.target.value);
 });
 toggle(byId('steady'), (on) => marks?.steady(on));
 toggle(byId('show-coverage'), (on) => {

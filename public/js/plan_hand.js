@@ -3,8 +3,8 @@
 import { tell } from './talk.js';
 
 /**
- * mount({ form, ask(what, fields), faces(), choose(faces), statement(id), done() }) returns { change(id) }, which opens
- * a statement in the form.
+ * mount({ form, ask(what, fields), faces(), choose(faces), statement(id), done() }) returns { change(id), planes(list)
+ * }: change opens a statement in the form, planes are those that it offers.
  */
 export function mount({ form: hand, ask, faces, choose, statement, done }) {
   const kind = hand.elements.kind;
@@ -27,6 +27,7 @@ export function mount({ form: hand, ask, faces, choose, statement, done }) {
 
   function finish() {
     changing = null;
+    set('plane', '');
     choose([]);
     hand.querySelector('[data-find]').textContent = 'Add it';
     kind.disabled = false;
@@ -71,10 +72,17 @@ export function mount({ form: hand, ask, faces, choose, statement, done }) {
     kind.disabled = true;
     kinds();
     FILL[said.kind](said);
+    set('plane', said.plane);
     choose(said.faces);
     hand.querySelector('[data-find]').textContent = 'Change it';
     hand.scrollIntoView({ block: 'nearest' });
     hand.querySelector(`[data-kind="${said.kind}"]`).querySelector('input, select, textarea').focus();
   }
-  return { change };
+  function planes(known) {
+    const { value } = hand.elements.plane;
+    const options = known.map(({ name }) => new Option(name, name));
+    hand.elements.plane.replaceChildren(new Option('what suits', ''), ...options);
+    set('plane', known.some((p) => p.name === value) ? value : '');
+  }
+  return { change, planes };
 }

@@ -2,7 +2,7 @@
 // renewed, renamed, ordered, taken away.
 
 import { mount } from './viewer.js';
-import { mount as mountMarks } from './space_marks.js';
+import { mount as mountMarks, offer } from './space_marks.js';
 import { mount as mountCutting, restyle } from './cutting.js';
 import { press, pressed, toggle } from './gestures.js';
 import { post, tell } from './talk.js';
@@ -64,7 +64,14 @@ function note() {
 byId('cut-parts')?.addEventListener('change', cut);
 byId('note-words').addEventListener('input', note);
 byId('style').addEventListener('change', (event) => restyle(viewer.stage, event.target.value));
-byId('marks-shown').addEventListener('change', (event) => marks?.only(event.target.value));
+const shown = offer({
+  select: byId('marks-shown'),
+  square: byId('square'),
+  viewer,
+  marks: () => marks,
+  called: (face) => faceWords[face] || face,
+});
+shown.planes(data.planes);
 toggle(steady, (on) => marks?.steady(on));
 document.addEventListener('click', (event) => {
   const from = event.target.closest('[data-look]')?.dataset.look;
@@ -91,6 +98,7 @@ const state = () => ({
 // Shows what a view kept.
 function look(kept) {
   byId('marks-shown').value = kept.marks || 'all';
+  shown.settle();
   marks?.only(kept.marks || 'all');
   press(steady, !!kept.steady);
   marks?.steady(!!kept.steady);

@@ -5,7 +5,7 @@
 import { mount } from './viewer.js';
 import { seen, shifts } from './explosion.js';
 import { alone, between } from './measuring.js';
-import { mount as mountMarks } from './space_marks.js';
+import { mount as mountMarks, offer } from './space_marks.js';
 import { mount as mountCutting, restyle } from './cutting.js';
 import { onStill, press, toggle } from './gestures.js';
 
@@ -82,7 +82,9 @@ export function start(data, glb) {
   byId('tolerances')?.addEventListener('change', ({ target }) => {
     byId('characteristics').hidden = !target.checked;
   });
-  byId('marks')?.addEventListener('change', ({ target }) => marks?.only(target.value));
+  const shown =
+    byId('marks') && offer({ select: byId('marks'), square: byId('square'), viewer, marks: () => marks, called });
+  shown?.planes(data.planes);
 
   // Measuring: the first face by itself, the second from it.
   toggle(byId('measure'), (on) => {
@@ -140,6 +142,7 @@ export function start(data, glb) {
       sides.turned = !!state.cut.turned;
     }
     if (byId('marks')) byId('marks').value = state.marks || 'all';
+    shown?.settle();
     marks?.only(state.marks || 'all');
     marks?.steady(!!state.steady);
     byId('note').hidden = !state.note;

@@ -18,6 +18,46 @@ export const CHOICES = {
   exact: (m) => !FRAMES.includes(m.kind) && m.boxed,
 };
 
+/**
+ * offer({ select, square, viewer, marks(), called(face), onChoice() }) returns { planes(list), settle() }: the planes of
+ * a model in a list of what shows, and a button that looks square at the one chosen. list: [{ name, normal }] in the
+ * model's axes; settle follows a choice that a script made.
+ */
+export function offer({ select, square, viewer, marks, called = (name) => name, onChoice = () => {} }) {
+  let known = [];
+  const chosen = () => known.find((p) => p.name === select.value);
+  const settle = () => {
+    square.hidden = !chosen();
+  };
+  select.addEventListener('change', () => {
+    onChoice();
+    marks()?.only(select.value);
+    settle();
+  });
+  square.addEventListener('click', () =>
+    viewer.look(
+      chosen()
+        .normal.map((c) => -c)
+        .join(','),
+    ),
+  );
+  return {
+    settle,
+    planes(list) {
+      const value = select.value;
+      select.querySelectorAll('[data-plane]').forEach((option) => option.remove());
+      known = list;
+      list.forEach(({ name }) => {
+        const option = new Option(`plane ${called(name)}`, name);
+        option.dataset.plane = name;
+        select.append(option);
+      });
+      select.value = [...select.options].some((o) => o.value === value) ? value : 'all';
+      settle();
+    },
+  };
+}
+
 const point = ([x, y, z], unit) => new THREE.Vector3(x, z, -y).multiplyScalar(unit);
 const way = ([x, y, z]) => new THREE.Vector3(x, z, -y);
 

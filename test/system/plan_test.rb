@@ -7,6 +7,10 @@ class PlanSystemTest < SystemTest
   def counts =
     find('#coverage-counts').text.scan(/(\d+) (bare|short|pinned down|said twice)/).to_h { |n, s| [s, n.to_i] }
 
+  def flat_face(revision)
+    App::Workshop.source.model_of(revision.recipe).solid.faces.find { |f| f.surface.plane? }.name
+  end
+
   def test_a_plan_is_made_seen_corrected_and_kept
     visit "/models/#{lid.slug}/plan"
     assert_text 'Make it by rule'
@@ -20,6 +24,15 @@ class PlanSystemTest < SystemTest
     select 'no annotations', from: 'Annotations in the picture'
     eventually('no marks') { find('#viewer')['data-marks'] == '0' }
     select 'datums and frames', from: 'Annotations in the picture'
+    select 'plane top', from: 'Annotations in the picture'
+    assert_button 'square to it'
+    click_button 'by annotation'
+    assert_selector 'h3', text: /\APosition/
+    find('summary', text: 'Annotation planes').click
+    fill_in 'Face that the new plane lies along', with: flat_face(lid.latest)
+    click_button 'Add the plane'
+    assert_text(/that is the direction of plane \w+; put annotations there/)
+    click_button 'by feature'
     frame = first('.plan-lines li[data-kind="frame"]')
     before = frame.find('.plan-words').text
     frame.click_button('change', match: :first)

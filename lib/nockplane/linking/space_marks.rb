@@ -52,6 +52,9 @@ module Nockplane
         @diagonal = Geometry::Vec.distance(@box[0, 3], @box[3, 3])
       end
 
+      # [Modelling::AnnotationPlanes::Plane] that annotations can lie in.
+      def planes = @planes ||= Modelling::AnnotationPlanes.of(@model)
+
       # mm of the lettering.
       def height = HEIGHTS.min_by { |h| (h - (@diagonal * SHARE)).abs }
 
@@ -76,10 +79,7 @@ module Nockplane
 
       def statement(dimension) = @model.plan&.statement(dimension.id.delete_prefix(Modelling::Planned::PREFIX))
 
-      def plane(dimension)
-        chosen = statement(dimension)&.plane
-        Modelling::AnnotationPlanes.find(chosen.to_s) || Modelling::AnnotationPlanes.suiting(dimension)
-      end
+      def plane(dimension) = Modelling::AnnotationPlanes.holding(@model, dimension, planes)
 
       # Marks of one plane: those that a person put somewhere there, the others in columns at the sides.
       def laid(plane, dimensions)

@@ -3,7 +3,8 @@
 module Nockplane
   module Modelling
     # The planes in a model's space that annotations lie in (ISO 16792): six at first, along the directions of the part,
-    # named as the views that see them true. normal points to who reads.
+    # named as the views that see them true; more along faces that its plan names, called as the face is. normal points
+    # to who reads.
     module AnnotationPlanes
       # name; normal, up: unit vectors.
       Plane = Struct.new(:name, :normal, :up)
@@ -22,7 +23,29 @@ module Nockplane
 
       module_function
 
-      def find(name) = BASE.find { |p| p.name == name }
+      # Those of a Modelling::Model; of faces that are gone there is none.
+      def of(model)
+        chosen = model.plan ? model.plan.planes : []
+        return BASE if chosen.empty?
+
+        index = Solids::Indexed.of(model.solid)
+        BASE + chosen.filter_map { |name| at_face(index, name) }
+      end
+
+      # The plane along a flat face, or square to the axis of a turned one; nil where there is no such face, or one
+      # without a direction. index: Solids::Indexed.
+      def at_face(index, name)
+        face = index.standing(name)[0] or return
+        normal = direction(index, face) or return
+        Plane.new(name, normal, upward(normal))
+      end
+
+      # The plane that a model dimension lies in: the one that a person put it in, else the one that suits. planes: of
+      # the model.
+      def holding(model, dimension, planes = of(model))
+        statement = model.plan&.statement(dimension.id.delete_prefix(Planned::PREFIX))
+        planes.find { |p| p.name == statement&.plane } || suiting(dimension)
+      end
 
       # The plane in which a model dimension reads true: across the axis of what is round, along a distance, square to a
       # flat face.
@@ -52,7 +75,24 @@ module Nockplane
 
         dimension.axis || [0.0, 0.0, 1.0]
       end
-      private_class_method :round?, :facing, :along
+
+      # From a flat face outwards; along an axis towards a reader in front, above or at the right.
+      def direction(index, face)
+        surface = face.surface
+        return index.facets_of(face.name)[0].normal if surface.plane?
+        return unless %i[cylinder cone torus].include?(surface.kind)
+
+        axis = Geometry::Vec.unit(surface.axis)
+        Geometry::Vec.dot(axis, [1.0, -1.0, 1.0]).negative? ? Geometry::Vec.neg(axis) : axis
+      end
+
+      # Up within a plane: the model's up as it is seen there, on level planes as on those from above and below.
+      def upward(normal)
+        return 0.0, normal[2].positive? ? 1.0 : -1.0, 0.0 if normal[2].abs > 1 - SQUARE
+
+        Geometry::Vec.unit(Geometry::Vec.along([0.0, 0.0, 1.0], normal, -normal[2]))
+      end
+      private_class_method :round?, :facing, :along, :direction, :upward
     end
   end
 end

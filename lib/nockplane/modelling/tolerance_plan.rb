@@ -8,6 +8,7 @@ module Nockplane
     #   plan:
     #     character: prismatic
     #     way: geometric
+    #     planes: [box/side.slanted]
     #     statements:
     #       - {kind: datum, id: a, letter: A, faces: [box/end.start]}
     #       - {kind: frame, id: s1, words: "⌖|⌀0.2 Ⓜ|A|B|C", faces: ["holes[1]/wall", "holes[2]/wall"]}
@@ -15,8 +16,9 @@ module Nockplane
     class TolerancePlan
       CHARACTERS = %w[prismatic turned].freeze
       WAYS = %w[geometric plusminus].freeze
-      KEYS = %w[character way defaults statements].freeze
+      KEYS = %w[character way defaults planes statements].freeze
       MOST = 1000
+      MOST_PLANES = 50
       KEY = 'plan'
       # The key with the lines under it that are indented, list entries, empty or comments.
       BLOCK = /^plan:[^\n]*\n?(?:(?:[ \t-][^\n]*|[ \t]*#[^\n]*|)(?:\n|\z))*/
@@ -42,7 +44,8 @@ module Nockplane
         ImportReference.is?(text) ? ImportReference.parse(text).planned({}).to_s : text.sub(BLOCK, '')
       end
 
-      attr_reader :character, :way, :defaults, :statements
+      # planes: names of the faces that annotation planes of its own lie along.
+      attr_reader :character, :way, :defaults, :planes, :statements
 
       # data: plain, as #to_h gives it; the block gets what is wrong as path and reason, all of it, before RecipeFault
       # is raised.
@@ -51,6 +54,7 @@ module Nockplane
         @character = choice(data, 'character', CHARACTERS)
         @way = choice(data, 'way', WAYS)
         @defaults = (data['defaults'] || 'usual').to_s
+        @planes = faces(data['planes'] || [])
         @statements = read(data['statements'] || [])
         unknown = data.keys - KEYS
         wrong(unknown[0], "unknown key '#{unknown[0]}'; known here: #{KEYS.join(', ')}") if unknown.any?
@@ -63,7 +67,13 @@ module Nockplane
 
       # Plain data.
       def to_h
-        { 'character' => @character, 'way' => @way, 'defaults' => @defaults, 'statements' => @statements.map(&:to_h) }
+        {
+          'character' => @character,
+          'way' => @way,
+          'defaults' => @defaults,
+          **(@planes.empty? ? {} : { 'planes' => @planes }),
+          'statements' => @statements.map(&:to_h)
+        }
       end
 
       def ==(other) = other.is_a?(TolerancePlan) && to_h == other.to_h
@@ -72,8 +82,10 @@ module Nockplane
       def digest = Digest::SHA256.hexdigest(JSON.generate(to_h))
       def empty? = @statements.empty?
 
-      # The same with other statements. Raises RecipeFault.
-      def with(statements) = TolerancePlan.new(to_h.merge('statements' => statements.map(&:to_h)))
+      # The same with other statements, and planes. Raises RecipeFault.
+      def with(statements, planes: @planes)
+        TolerancePlan.new(to_h.merge('planes' => planes, 'statements' => statements.map(&:to_h)))
+      end
 
       # An id that no statement has: the letter and the next number.
       def next_id(letter = 's', taken = [])
@@ -94,6 +106,7 @@ module Nockplane
       def lines
         head = ["#{KEY}:", "  character: #{@character}", "  way: #{@way}"]
         head << "  defaults: #{JSON.generate(@defaults)}" unless @defaults == 'usual'
+        head << "  planes: #{flow(@planes)}" if @planes.any?
         [*head, '  statements:', *@statements.map { |s| "    - #{flow(s.to_h)}" }].join("\n") << "\n"
       end
 
@@ -125,6 +138,14 @@ module Nockplane
         return given if choices.include?(given)
 
         wrong(key, "'#{given}' is not known; use #{choices.join(' or ')}")
+      end
+
+      def faces(list)
+        sound = list.is_a?(Array) && list.all?(String)
+        return wrong('planes', 'must be a list of the faces that they lie along') || [] unless sound
+        return wrong('planes', "#{list.size} of them; at most #{MOST_PLANES} are kept") || [] if list.size > MOST_PLANES
+
+        list.uniq
       end
 
       def read(list)

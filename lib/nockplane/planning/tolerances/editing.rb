@@ -16,7 +16,7 @@ module Nockplane
         # Raises Refused.
         def put(data)
           standing = @plan.statement(data['id'].to_s)
-          data = { 'id' => @plan.next_id('h') }.merge(data) unless standing
+          data = { 'id' => @plan.next_id('h') }.merge(data.compact) unless standing
           made = standing ? standing.with(**data.transform_keys(&:to_sym)) : Modelling::Planned.read(data)
           check(made)
           list = @plan.statements
@@ -41,13 +41,31 @@ module Nockplane
         # Statements of some ids in an annotation plane (nil: the one that suits), at a place of the model in mm (nil:
         # where they come to lie). Raises Refused.
         def place(ids, plane, at)
-          unless plane.nil? || Modelling::AnnotationPlanes.find(plane)
-            raise Refused, "there is no annotation plane '#{plane}'"
-          end
+          known(plane)
 
           kept(@plan.statements.map { |s| ids.include?(s.id) ? s.with(plane: plane, at: at) : s })
         rescue Modelling::Planned::Statement::Wrong => e
           raise Refused, e.message
+        end
+
+        # With an annotation plane along a face, called as the face is. Raises Refused where the face gives none, or one
+        # that there is.
+        def add_plane(name)
+          raise Refused, "the part has no face '#{name}'" if @index.standing(name).empty?
+
+          made = Modelling::AnnotationPlanes.at_face(@index, name) or
+            raise Refused,
+                  "#{name} has no direction; choose a flat face, or a turned one for a plane square to its axis"
+          same = planes.find { |p| Geometry::Vec.distance(p.normal, made.normal) < Part::SQUARE }
+          raise Refused, "that is the direction of plane #{same.name}; put annotations there" if same
+
+          kept(@plan.statements, planes: @plan.planes + [name])
+        end
+
+        # Without an annotation plane of its own; what lay in it goes to the one that suits.
+        def drop_plane(name)
+          left = @plan.statements.map { |s| s.plane == name ? s.with(plane: nil, at: nil) : s }
+          kept(left, planes: @plan.planes - [name])
         end
 
         # Faces that lie in one plane with another and look the same way, as machined at once; offered to be joined.
@@ -61,10 +79,22 @@ module Nockplane
 
         private
 
-        def kept(statements)
-          @plan.with(statements)
+        # (The faces that the plan names are looked for on the model without it.)
+        def planes
+          own = @plan.planes.filter_map { |n| Modelling::AnnotationPlanes.at_face(@index, n) }
+          Modelling::AnnotationPlanes::BASE + own
+        end
+
+        def kept(statements, planes: @plan.planes)
+          @plan.with(statements, planes: planes)
         rescue Modelling::RecipeFault => e
           raise Refused, e.faults.map(&:reason).join('; ')
+        end
+
+        def known(plane)
+          return if plane.nil? || planes.any? { |p| p.name == plane }
+
+          raise Refused, "there is no annotation plane '#{plane}'"
         end
 
         def check(made)
