@@ -25,7 +25,7 @@ module App
       ['controls', 'vendor/three/controls/OrbitControls.js', { 'three' => 'three' }],
       ['explosion', 'js/explosion.js', {}],
       ['coverage', 'js/coverage_materials.js', { 'three' => 'three' }],
-      ['meshes', 'js/face_meshes.js', { 'three' => 'three' }],
+      ['meshes', 'js/face_meshes.js', { 'three' => 'three', './explosion.js' => 'explosion' }],
       [
         'viewer',
         'js/viewer.js',
@@ -40,8 +40,10 @@ module App
       ],
       ['measuring', 'js/measuring.js', {}],
       ['marks', 'js/space_marks.js', { 'three' => 'three' }],
-      ['cutting', 'js/cutting.js', { 'three' => 'three' }],
+      ['cut_faces', 'js/cut_faces.js', { 'three' => 'three', './face_meshes.js' => 'meshes' }],
+      ['cutting', 'js/cutting.js', { 'three' => 'three', './cut_faces.js' => 'cut_faces' }],
       ['gestures', 'js/gestures.js', {}],
+      ['areas', 'js/note_areas.js', {}],
       [
         'page',
         'js/solid_page.js',
@@ -51,7 +53,8 @@ module App
           './measuring.js' => 'measuring',
           './space_marks.js' => 'marks',
           './cutting.js' => 'cutting',
-          './gestures.js' => 'gestures'
+          './gestures.js' => 'gestures',
+          './note_areas.js' => 'areas'
         }
       ]
     ].freeze
@@ -59,7 +62,8 @@ module App
 
     attr_reader :facts, :looks, :characteristics, :parts
 
-    # subject: Products::Subject; views: plain data of saved views (Records::SavedView#to_h); facts: { title:, number:,
+    # subject: Products::Subject; views: plain data of saved views (Records::SavedView#to_h), of which
+    # those of the variant are taken; facts: { title:, number:,
     # revision:, issued:, by:, reason: }; looks: { name => [dx, dy, dz, ux, uy, uz] }; characteristics: [number, words,
     # limits, faces, id of the model dimension] each; parts: { headers:, rows: } or nil.
     def initialize(subject, facts:, looks: {}, characteristics: [], parts: nil, views: [])
@@ -69,7 +73,7 @@ module App
       @looks = looks
       @characteristics = characteristics
       @parts = parts
-      @views = views
+      @views = views.select { |v| v.dig('state', 'variant') == subject.variant }
     end
 
     # The page as text.
@@ -93,6 +97,7 @@ module App
         planes: marks.planes.map { |p| { name: p.name, normal: p.normal } },
         height: marks.height,
         views: @views,
+        areas: (NoteAreas.parts(model) if listed?),
         explosions: explosions.to_h { |name| [name, Workshop.source.moves(@text, name)] }
       ).gsub('</', '<\/')
     end
@@ -103,6 +108,9 @@ module App
     attr_reader :views
 
     private
+
+    # Does a view show a parts list beside the model?
+    def listed? = @views.any? { |v| Array(v.dig('state', 'areas')).any? { |a| a['kind'] == 'parts' } }
 
     def model = @model ||= Workshop.source.model_of(@text)
 

@@ -205,6 +205,12 @@ module App
       end
 
       def offers(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).offers(view)
+
+      # Ids of those offers that lie in the annotation plane of a view.
+      def in_plane(view, offers)
+        Nockplane::Linking::PlaneAdoption.ids(@value, Workshop.source, view, offers)
+      end
+
       # Sizes that can be measured in a view of an imported model.
       def measures(view) = Nockplane::Linking::Adoption.new(@value, Workshop.source).measures(view)
       # Dimensions of other views that could stand in this one.

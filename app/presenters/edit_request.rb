@@ -43,6 +43,8 @@ module App
           delete
         when 'adopt'
           Nockplane::Linking::Adoption.new(@value, @source).adopt(view, @data['dimensions'])
+        when 'adopt plane'
+          Nockplane::Linking::PlaneAdoption.edit(@value, @source, view)
         when 'adopt everywhere'
           adopt_everywhere
         when 'restyle'

@@ -244,6 +244,7 @@ module App
           centre_lines: { 'yes' => true, 'no' => false }[text('centre_lines')],
           pinned: on?('pinned'),
           adopt: on?('adopt') || nil,
+          by_plane: on?('by_plane') || nil,
           exploded: on?('exploded') || nil,
           at_face: face_name('at_face'),
           opened_at: face_name('opened_at'),

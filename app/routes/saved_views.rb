@@ -21,19 +21,8 @@ module App
 
       def self.show(app)
         app.get '/models/:slug/views' do
-          model = Records::Model.at(params['slug'])
-          shown = Presenters::ModelPage.new(model, nil)
-          raise Refused, shown.fault if shown.fault
-
-          marks = Nockplane::Linking::SpaceMarks.new(shown.built, Nockplane::Drafting::Standard.new)
-          page(
-            :saved_views,
-            title: "Saved views of #{model.name}",
-            current: :models,
-            shown: shown,
-            marks: marks,
-            views: Records::SavedView.of(model).map(&:to_h)
-          )
+          shown = Presenters::SavedViewsPage.new(Records::Model.at(params['slug']), params['variant'])
+          page(:saved_views, title: "Saved views of #{shown.name}", current: :models, shown: shown)
         end
       end
 
@@ -54,6 +43,21 @@ module App
           model = Records::Model.at(params['slug'])
           Actions::KeepView.move(view_of(model), body_json['by'].to_i)
           views_part(model, 'Moved.')
+        end
+
+        # As a sheet for paper, made by a worker.
+        app.post '/models/:slug/views/:id/sheet' do
+          model = Records::Model.at(params['slug'])
+          view = view_of(model)
+          raise Refused, 'A view that is cut open is printed as its picture.' if view.kept['cut']
+
+          template = body_json['template'].to_s
+          Actions::CreateDrawing.template(template)
+          run =
+            Queue.start('paper', "#{model.name}: #{view.name} as a sheet", total: 1) do |r|
+              Jobs::ViewPaperJob.new(r.id, view.id, template)
+            end
+          json href: "/runs/#{run.id}"
         end
 
         app.post '/models/:slug/views/:id/drop' do

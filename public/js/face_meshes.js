@@ -1,6 +1,7 @@
 // Meshes of a model's picture: which faces they show, and their materials where planes cut them.
 
 import * as THREE from 'three';
+import { bare } from './explosion.js';
 
 // What a mesh shows: one face, or where a part has very many, its faces with how many triangles each has:
 // userData.face or .spans.
@@ -28,6 +29,12 @@ export const faceAt = (hit) =>
   hit.object.userData.spans
     ? hit.object.userData.spans.find(([end]) => hit.faceIndex < end)[1]
     : hit.object.userData.face;
+
+/** Says of a component's path whether it is (one of), or stands in, one of some parts; of all where there are none. */
+export const within = (parts) => (path) => {
+  const component = bare(path);
+  return !parts.length || parts.some((p) => component === p || component.startsWith(`${p}:`));
+};
 
 /** clipping() gives a function (material, planes) that makes it cut, once for each material and cut. */
 export function clipping() {

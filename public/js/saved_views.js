@@ -1,10 +1,12 @@
-// Views kept on a model: what is seen now (eye, annotations, explosion, cut, note) kept under a name, shown again,
-// renewed, renamed, ordered, taken away.
+// Views kept on a model: what is seen now (eye, annotations, variant, explosion, cut, note areas) kept under a name,
+// shown again, renewed, renamed, ordered, taken away, put on paper.
 
 import { mount } from './viewer.js';
 import { mount as mountMarks, offer } from './space_marks.js';
 import { mount as mountCutting, restyle } from './cutting.js';
-import { press, pressed, toggle } from './gestures.js';
+import { onStill, press, pressed, toggle } from './gestures.js';
+import { mount as mountAreas } from './note_areas.js';
+import { mount as mountAreaForm } from './note_area_form.js';
 import { post, tell } from './talk.js';
 
 const page = document.querySelector('.plan-page');
@@ -16,7 +18,8 @@ const glb = byId('viewer').dataset.glb;
 let { views } = data;
 let marks = null;
 let cutting = null;
-let waiting = null; // a state to be restored when the picture is there
+const asked = new URLSearchParams(window.location.search).get('view');
+let waiting = views.find((v) => String(v.id) === asked)?.state || null; // restored when the picture is there
 
 const viewer = mount(byId('viewer'), {
   margin: data.marks.length ? 1.3 : 1,
@@ -33,12 +36,17 @@ viewer.load(glb);
 
 function ready() {
   marks ||= mountMarks(viewer.stage);
-  cutting ||= mountCutting(viewer.stage);
+  cutting ||= mountCutting(viewer.stage, {
+    onMove(at) {
+      byId('cut-at').value = at;
+    },
+  });
   marks.show(data.marks, data.height);
-  cut();
+  cutting.cut(cutWish(), true);
   restyle(viewer.stage, byId('style').value);
-  if (waiting) look(waiting);
+  const next = waiting;
   waiting = null;
+  if (next) show(next);
 }
 
 const steady = byId('steady');
@@ -56,13 +64,19 @@ const cutWish = () =>
 function cut() {
   cutting?.cut(cutWish());
 }
-function note() {
-  byId('note-area').textContent = byId('note-words').value;
-  byId('note-area').hidden = !byId('note-words').value.trim();
-}
+const areas = mountAreas(byId('picture'), data.parts);
+const areaForm = mountAreaForm(byId('area-form'), areas.show);
 ['cut', 'cut-axis', 'cut-at', 'cut-turned'].forEach((id) => byId(id).addEventListener('input', cut));
 byId('cut-parts')?.addEventListener('change', cut);
-byId('note-words').addEventListener('input', note);
+const pickParts = byId('pick-parts');
+if (pickParts) toggle(pickParts, (on) => on && tell('Pick a component to cut it or to leave it whole.'));
+onStill(byId('viewer'), (event) => {
+  const path = pickParts && pressed(pickParts) && viewer.stage.componentAt(event);
+  const box = path && [...byId('cut-parts').querySelectorAll('input')].find((b) => b.value === path);
+  if (!box) return;
+  box.checked = !box.checked;
+  cut();
+});
 byId('style').addEventListener('change', (event) => restyle(viewer.stage, event.target.value));
 const shown = offer({
   select: byId('marks-shown'),
@@ -91,8 +105,9 @@ const state = () => ({
   marks: byId('marks-shown').value,
   steady: pressed(steady),
   explosion: byId('explode')?.value || null,
+  variant: data.variant,
   cut: cutWish(),
-  note: byId('note-words').value,
+  areas: areaForm.areas(),
 });
 
 // Shows what a view kept.
@@ -114,11 +129,17 @@ function look(kept) {
     });
   }
   cut();
-  byId('note-words').value = kept.note || '';
-  note();
+  areaForm.take(kept.areas || []);
   viewer.restore(kept.camera);
 }
+const pageOf = (variant) => `${address}${variant ? `?variant=${data.variants[variant]}` : ''}`;
 function show(kept) {
+  if ((kept.variant || null) !== (data.variant || null)) {
+    const { id } = views.find((v) => v.state === kept);
+    if (kept.variant && !data.variants[kept.variant]) tell(`There is no variant ${kept.variant} any more.`, true);
+    else window.location.href = `${pageOf(kept.variant)}${kept.variant ? '&' : '?'}view=${id}`;
+    return;
+  }
   const exploded = byId('explode');
   const asked = kept.explosion || '';
   if (exploded && exploded.value !== asked) {
@@ -147,8 +168,39 @@ byId('keep-view').addEventListener('submit', async (event) => {
   event.preventDefault();
   if (await keep(byId('new-view').value)) byId('new-view').value = '';
 });
+
+// On paper: the picture as it is, or a view as a sheet that a worker makes.
+async function print() {
+  const still = new Image();
+  still.className = 'print-only';
+  still.alt = '';
+  const { clientWidth: w, clientHeight: h } = byId('viewer');
+  still.src = viewer.picture(w * 2, h * 2);
+  await still.decode();
+  byId('viewer').append(still);
+  byId('print-words').textContent = [page.dataset.said, byId('views-place').dataset.shown].filter(Boolean).join(': ');
+  window.print();
+  still.remove();
+}
+byId('print-picture').addEventListener('click', print);
+async function sheet(view) {
+  try {
+    const answer = await post(`${address}/${view.id}/sheet`, { template: byId('sheet-template').value });
+    window.location.href = answer.href;
+  } catch (error) {
+    tell(error.message, true);
+  }
+}
+byId('variant')?.addEventListener('change', (event) => {
+  window.location.href = `${address}${event.target.value ? `?variant=${event.target.value}` : ''}`;
+});
+
 const ACTS = {
-  show: (view) => show(view.state),
+  show(view) {
+    byId('views-place').dataset.shown = view.name;
+    show(view.state);
+  },
+  sheet,
   renew: (view) => keep(view.name),
   up: (view) => send(`${address}/${view.id}/move`, { by: -1 }),
   down: (view) => send(`${address}/${view.id}/move`, { by: 1 }),

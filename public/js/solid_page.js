@@ -7,7 +7,8 @@ import { seen, shifts } from './explosion.js';
 import { alone, between } from './measuring.js';
 import { mount as mountMarks, offer } from './space_marks.js';
 import { mount as mountCutting, restyle } from './cutting.js';
-import { onStill, press, toggle } from './gestures.js';
+import { mount as mountAreas } from './note_areas.js';
+import { onStill, press, pressed, toggle } from './gestures.js';
 
 /** start(data, glb): data as SolidPage writes it, glb: bytes of the model. */
 export function start(data, glb) {
@@ -34,6 +35,8 @@ export function start(data, glb) {
   });
   viewer.load(URL.createObjectURL(new Blob([glb], { type: 'model/gltf-binary' })));
 
+  const areas = mountAreas(byId('scene'), data.areas);
+
   function say(text) {
     words.textContent = text;
   }
@@ -41,7 +44,11 @@ export function start(data, glb) {
   function ready() {
     marks = mountMarks(viewer.stage);
     marks.show(data.marks, data.height);
-    cutting = mountCutting(viewer.stage);
+    cutting = mountCutting(viewer.stage, {
+      onMove(at) {
+        byId('cut-at').value = at;
+      },
+    });
   }
 
   document.addEventListener('click', ({ target }) => {
@@ -74,6 +81,7 @@ export function start(data, glb) {
     const moved = shifts(data.explosions[name] || [], viewer.stage.instances());
     Object.entries(moved).forEach(([path, by]) => viewer.stage.shiftOne(path, seen(by)));
     viewer.measure();
+    if (pressed(byId('cut'))) cutting?.cut(wish(), true);
   }
   byId('explosion')?.addEventListener('change', ({ target }) => {
     explode(target.value);
@@ -131,7 +139,7 @@ export function start(data, glb) {
       byId('explosion').value = name;
       explode(name);
     }
-    cutting?.cut(state.cut || null);
+    cutting?.cut(state.cut || null, true);
     restyle(viewer.stage, state.style || 'full');
     press(byId('cut'), !!state.cut);
     byId('cutting').hidden = !state.cut;
@@ -145,8 +153,7 @@ export function start(data, glb) {
     shown?.settle();
     marks?.only(state.marks || 'all');
     marks?.steady(!!state.steady);
-    byId('note').hidden = !state.note;
-    byId('note').textContent = state.note || '';
+    areas.show(state.areas || []);
     viewer.restore(state.camera);
   }
 }

@@ -19,8 +19,8 @@ export const CHOICES = {
 };
 
 /**
- * offer({ select, square, viewer, marks(), called(face), onChoice() }) returns { planes(list), settle() }: the planes of
- * a model in a list of what shows, and a button that looks square at the one chosen. list: [{ name, normal }] in the
+ * offer({ select, square, viewer, marks(), called(face), onChoice() }) returns { planes(list), settle() }: planes of a
+ * model in a list of what shows, and a button that looks square at the one chosen. list: [{ name, normal }] in the
  * model's axes; settle follows a choice that a script made.
  */
 export function offer({ select, square, viewer, marks, called = (name) => name, onChoice = () => {} }) {

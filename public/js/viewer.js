@@ -5,7 +5,7 @@ import { OrbitControls } from '/vendor/three/controls/OrbitControls.js';
 import { GLTFLoader } from '/vendor/three/loaders/GLTFLoader.js';
 import { bare } from './explosion.js';
 import { coverage } from './coverage_materials.js';
-import { clipping, faceAt, nameFaces } from './face_meshes.js';
+import { clipping, faceAt, nameFaces, within } from './face_meshes.js';
 
 // Eye directions in glTF axes (Y up; model Z up becomes Y, model Y becomes -Z).
 const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: [1, 0, 0], iso: [-1, 1, 1] };
@@ -17,7 +17,7 @@ const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: 
  * whole again, measure() tells how large it is now; stage is what exploding.js, space_marks.js and cutting.js work on.
  */
 export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) {
-  const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true });
+  const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true, stencil: true });
   renderer.setPixelRatio(window.devicePixelRatio);
   element.append(renderer.domElement);
   const scene = new THREE.Scene();
@@ -104,12 +104,12 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
     part = gltf.scene;
     faces = [];
     instances = new Map();
-    const within = (node) => (node ? node.userData.path || within(node.parent) : '');
+    const pathOf = (node) => (node ? node.userData.path || pathOf(node.parent) : '');
     part.traverse((node) => {
       const at = gltf.parser.associations.get(node)?.nodes;
       const path = at === undefined ? null : gltf.parser.json.nodes[at].name;
       if (path && !instances.has(path)) instances.set(path, { node, home: node.position.clone() });
-      node.userData.path = path || within(node.parent);
+      node.userData.path = path || pathOf(node.parent);
       if (node.isMesh) {
         node.userData.own = node.material.name.startsWith('colour') ? node.material : calm;
         faces.push(node);
@@ -206,7 +206,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
     // Cut by planes: all of it, or only components whose paths begin with one of those given. What is cut shows its
     // inside, too.
     cut(planes, parts) {
-      const through = (path) => !parts.length || parts.some((p) => path === p || path.startsWith(`${p}:`));
+      const through = within(parts);
       part.traverse((node) => {
         if (!node.isMesh && !node.isLineSegments) return;
         const path = node.userData.path || '';

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require 'app_helper'
+require 'pdf-reader'
 
 # Views kept on a model: what is seen under a name; only what is known of a view is kept.
 class SavedViewsTest < AppTest
@@ -36,12 +37,22 @@ class SavedViewsTest < AppTest
           turned: true,
           parts: ['a']
         },
-        note: 'Mind'
+        areas: [
+          { corner: 'upper left', kind: 'note', words: ' Mind ' },
+          { corner: 'upper left', kind: 'note', words: 'twice' },
+          { corner: 'nowhere', kind: 'note', words: 'x' },
+          { corner: 'lower left', kind: 'parts', columns: %w[number item weather] }
+        ]
       )
     assert_includes answer['part'], 'from above'
     state = App::Records::SavedView.first.to_h['state']
-    assert_equal ['top', true, 'edges', { 'axis' => 'x', 'at' => 30, 'turned' => true, 'parts' => ['a'] }, 'Mind'],
-                 state.values_at('marks', 'steady', 'style', 'cut', 'note')
+    assert_equal ['top', true, 'edges', { 'axis' => 'x', 'at' => 30, 'turned' => true, 'parts' => ['a'] }],
+                 state.values_at('marks', 'steady', 'style', 'cut')
+    assert_equal [
+      { 'corner' => 'upper left', 'kind' => 'note', 'words' => 'Mind' },
+      { 'corner' => 'lower left', 'kind' => 'parts', 'columns' => %w[item number] }
+    ],
+                 state['areas']
     keep('second')
     keep('from above', marks: 'none')
     assert_equal ['from above', 'second'], names, 'renewed, not kept twice'
@@ -54,6 +65,29 @@ class SavedViewsTest < AppTest
     get "/models/#{lid.slug}/views"
     assert_equal 200, last_response.status
     assert_includes last_response.body, 'value="first"'
+  end
+
+  def test_a_note_kept_before_there_were_areas_stands_at_the_lower_right
+    keep('old')
+    view = App::Records::SavedView.first
+    view.update!(state: JSON.generate(camera: CAMERA, note: 'As before'))
+    assert_equal [{ 'corner' => 'lower right', 'kind' => 'note', 'words' => 'As before' }], view.to_h['state']['areas']
+    assert_equal 'As before', view.note
+  end
+
+  # (A top view of the eye above: the picture has Y up.)
+  def test_a_view_as_a_sheet_is_made_by_a_worker
+    keep('from above')
+    App::Records::SavedView.first.update!(state: JSON.generate(camera: [0, 0.5, 0.00005, 0, 0, 0]))
+    answer = act('from above', 'sheet', template: 'a3-part-first-angle')
+    App::Queue.work_off
+    run = App::Records::Run.find(answer['href'][/\d+/])
+    assert_equal ['done', "/runs/#{run.id}/file"], [run.state, run.href], run.reason
+    get run.href
+    text = PDF::Reader.new(StringIO.new(last_response.body)).pages[0].text
+    assert_includes text, 'from above'
+    keep('cut', cut: { axis: 'x', at: 30 })
+    assert_match(/cut open is printed as its picture/, act('cut', 'sheet', template: 'a3-part-first-angle')['error'])
   end
 
   def test_what_is_no_view_is_refused_and_what_is_unknown_left_out
@@ -80,4 +114,27 @@ class SavedViewsTest < AppTest
     assert_equal ['front', [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]],
                  sight.values_at(:name, :direction, :up).map { |v| v.is_a?(Array) ? v.map { |c| c + 0.0 } : v }
   end
+
+  FAMILY = "#{PART.sub('name: Lid', 'name: Lid family').sub('QI-2130', 'QI-2139')}variants:\n  wide: {length: 110}\n"
+
+  def test_a_view_of_a_variant_is_kept_with_it_and_shown_with_its_sizes
+    family = App::Records::Model.find_by(number: 'QI-2139') || App::Actions::AddModel.call(FAMILY)
+    key = App::VariantSheet.key('wide')
+    get "/models/#{family.slug}/views?variant=#{key}"
+    assert_equal 200, last_response.status, last_response.body[0, 300]
+    assert_includes last_response.body, "/variants/#{key}/solid.glb"
+    post_json(
+      "/models/#{family.slug}/views",
+      { name: 'w', state: JSON.generate(camera: CAMERA, variant: 'wide'), picture: '' }
+    )
+    view = App::Records::SavedView.find_by(model_id: family.id)
+    assert_equal %w[wide wide], [view.kept['variant'], view.subject.variant]
+    pages =
+      [nil, 'wide'].map { |v| App::SolidPage.new(subject_of(family, v), facts: {}, views: [view.to_h]).views.size }
+    assert_equal [0, 1], pages, 'a packet shows the views of what it shows'
+    get "/models/#{family.slug}/views?variant=none"
+    assert_equal 404, last_response.status
+  end
+
+  def subject_of(model, variant) = Nockplane::Products::Subject.new(model.id, model.latest.number, variant)
 end

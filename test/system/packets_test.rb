@@ -35,7 +35,8 @@ class PacketsSystemTest < SystemTest
   def test_the_3d_page_opens_from_a_file
     drawn
     camera = [0.1, 0.1, 0.1, 0, 0, 0]
-    state = JSON.generate(camera: camera, marks: 'sizes', cut: { axis: 'z', at: 50 }, note: 'Handle with gloves')
+    area = { corner: 'lower left', kind: 'note', words: 'Handle with gloves' }
+    state = JSON.generate(camera: camera, marks: 'sizes', cut: { axis: 'z', at: 50 }, areas: [area])
     App::Actions::KeepView.call(lid, { 'name' => 'cut open', 'state' => state })
     packet = App::Actions::IssueDrawing.call(drawn, reason: 'r', by: 'Ada Thorne', waiver: 'w') { |_| }
     file = packet.listing.find { |f| f['name'].end_with?('.html') }

@@ -36,7 +36,7 @@ module Nockplane
         @source = source
         @first = first
         @rules = rules
-        @adopt = adopt || template.berths.select(&:adopt).map(&:id)
+        @adopt = adopt || template.berths.select { |b| b.adopt || b.by_plane }.map(&:id)
       end
 
       def drawing
@@ -64,7 +64,9 @@ module Nockplane
       end
 
       def adopted(drawing)
-        found = Adoption.adopted(drawing, @source, @adopt, only: @rules&.method(:want?))
+        by_plane, rest = @adopt.partition { |id| @template.document.berth(id)&.by_plane }
+        planned = PlaneAdoption.adopted(drawing, @source, by_plane)
+        found = Adoption.adopted(planned, @source, rest, only: @rules&.method(:want?))
         return found unless @rules
 
         # (Running dimensions all go from one base, also where symmetry would tell the other half.)

@@ -20,6 +20,8 @@ module Nockplane
       # Those that an annotation is put in by itself, the first that suits.
       FIRST = BASE.first(3).freeze
       SQUARE = 1e-4
+      # Cosine of half a degree: a direction of sight so near is square to a plane.
+      SEEN = Math.cos(Math::PI / 360)
 
       module_function
 
@@ -39,6 +41,9 @@ module Nockplane
         normal = direction(index, face) or return
         Plane.new(name, normal, upward(normal))
       end
+
+      # The one of some planes that a direction of sight (unit vector) is square to; nil where it is turned to all.
+      def seen(planes, direction) = planes.find { |p| Geometry::Vec.dot(p.normal, direction) < -SEEN }
 
       # The plane that a model dimension lies in: the one that a person put it in, else the one that suits. planes: of
       # the model.

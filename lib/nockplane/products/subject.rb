@@ -26,6 +26,8 @@ module Nockplane
       # Name of the explosion, '' of the one without; nil as made or flat.
       def explosion = @state&.match(%r{\A#{EXPLODED}(?:/(.+))?\z}m)&.then { |m| m[1].to_s }
       def flat? = @state == FLAT
+      # The same as made.
+      def made = Subject.new(@model, @revision, @variant)
       def at(revision) = Subject.new(@model, revision, @variant, @state)
       def to_a = [@model, @revision, @variant, @state]
       def ==(other) = other.is_a?(Subject) && to_a == other.to_a

@@ -125,14 +125,14 @@ module Nockplane
           return "#{@model.name} has no face or feature '#{berth.opened_at}' round which to break it out"
         end
 
-        (berth.exploded && unexploded) || Views.all.fetch(kind(berth)).why_empty(berth, self)
+        (berth.explosion && unexploded(berth.explosion)) || Views.all.fetch(kind(berth)).why_empty(berth, self)
       end
 
       # Why the model can't be shown exploded, nil when it can.
-      def unexploded
+      def unexploded(state)
         return "#{@model.name} is no assembly, so nothing of it is exploded" unless @model.assembly?
 
-        exploded = @source.model(Products::Subject.new(@model_id, @revision, @variant, Products::Subject::EXPLODED))
+        exploded = @source.model(Products::Subject.new(@model_id, @revision, @variant, state))
         "#{@model.name} has no explode steps" if exploded.solid.box == @model.solid.box
       end
 
@@ -156,7 +156,7 @@ module Nockplane
             sheet: berth.sheet,
             binding: 'b1',
             revision: @revision,
-            state: berth.exploded ? Products::Subject::EXPLODED : nil,
+            state: berth.explosion,
             x: x,
             y: y,
             scale: own,

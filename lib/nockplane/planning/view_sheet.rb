@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Planning
+    # A sheet of one view kept on a model: seen as it was kept, at the largest scale that fits; square to an annotation
+    # plane with the annotations that lie in it, its note beside it.
+    class ViewSheet
+      # Part of the sheet's frame that the view may take.
+      SHARE = 0.62
+      # mm from the frame's corner to the note.
+      INDENT = 8.0
+
+      # template: Drawings::Template whose first sheet is taken, without its berths; subject: Products::Subject of the
+      # model as made, or exploded; frame: Projection::ViewFrame; annotated: with the annotations of its plane; note:
+      # words or nil. Returns a Drawings::Drawing.
+      def self.of(template, subject, source, frame:, name:, title:, number:, annotated: true, note: nil)
+        new(template, frame, name, subject, annotated, note).drawing(source, title, number)
+      end
+
+      def initialize(template, frame, name, subject, annotated, note)
+        @template = template
+        @frame = frame
+        @name = name
+        @subject = subject
+        @annotated = annotated
+        @note = note
+      end
+
+      def drawing(source, title, number)
+        Linking::FreshDrawing.of(
+          sheet,
+          @subject.model,
+          @subject.revision,
+          source,
+          title: title,
+          number: number,
+          variant: @subject.variant
+        )
+      end
+
+      private
+
+      # The template's first sheet with one berth.
+      def sheet
+        document = @template.bare.document
+        first = document.sheets.first
+        others = document.sheets.drop(1)
+        away = others.map(&:id)
+        cells =
+          document.cells.values.reject { |c| others.include?(c) || (c.respond_to?(:sheet) && away.include?(c.sheet)) }
+        plain = Drawings::Drawing.new(cells.to_h { |c| [Drawings::Cells.key(c), c] })
+        Drawings::Template.new(@template.name, plain.with([berth(first), *noted(plain, first)]), @template.revision)
+      end
+
+      def berth(sheet)
+        x0, y0, x1, y1 = sheet.paper.frame
+        Drawings::Berth.new(
+          id: 'kept',
+          sheet: sheet.id,
+          name: @name,
+          kind: 'principal',
+          sight: @frame.numbers,
+          style: 'visible',
+          scale: 'sheet',
+          x: (x0 + x1) / 2,
+          y: (y0 + y1) / 2,
+          width: (x1 - x0) * SHARE,
+          height: (y1 - y0) * SHARE,
+          pinned: false,
+          by_plane: @annotated || nil,
+          exploded: @subject.state,
+          label: @name
+        )
+      end
+
+      def noted(document, sheet)
+        return [] unless @note
+
+        x0, _, _, y1 = sheet.paper.frame
+        edit = Drawings::AnnotationEdits.add_note(document, sheet.id, @note, x0 + INDENT, y1 - INDENT)
+        edit.changes.values
+      end
+    end
+  end
+end
