@@ -44,6 +44,7 @@ module App
       ['cutting', 'js/cutting.js', { 'three' => 'three', './cut_faces.js' => 'cut_faces' }],
       ['gestures', 'js/gestures.js', {}],
       ['areas', 'js/note_areas.js', {}],
+      ['printing', 'js/printing.js', {}],
       [
         'page',
         'js/solid_page.js',
@@ -54,7 +55,8 @@ module App
           './space_marks.js' => 'marks',
           './cutting.js' => 'cutting',
           './gestures.js' => 'gestures',
-          './note_areas.js' => 'areas'
+          './note_areas.js' => 'areas',
+          './printing.js' => 'printing'
         }
       ]
     ].freeze

@@ -7,6 +7,7 @@ import { mount as mountCutting, restyle } from './cutting.js';
 import { onStill, press, pressed, toggle } from './gestures.js';
 import { mount as mountAreas } from './note_areas.js';
 import { mount as mountAreaForm } from './note_area_form.js';
+import { print } from './printing.js';
 import { post, tell } from './talk.js';
 
 const page = document.querySelector('.plan-page');
@@ -170,19 +171,10 @@ byId('keep-view').addEventListener('submit', async (event) => {
 });
 
 // On paper: the picture as it is, or a view as a sheet that a worker makes.
-async function print() {
-  const still = new Image();
-  still.className = 'print-only';
-  still.alt = '';
-  const { clientWidth: w, clientHeight: h } = byId('viewer');
-  still.src = viewer.picture(w * 2, h * 2);
-  await still.decode();
-  byId('viewer').append(still);
+byId('print-picture').addEventListener('click', () => {
   byId('print-words').textContent = [page.dataset.said, byId('views-place').dataset.shown].filter(Boolean).join(': ');
-  window.print();
-  still.remove();
-}
-byId('print-picture').addEventListener('click', print);
+  print(viewer, byId('viewer'));
+});
 async function sheet(view) {
   try {
     const answer = await post(`${address}/${view.id}/sheet`, { template: byId('sheet-template').value });

@@ -8,6 +8,7 @@ import { alone, between } from './measuring.js';
 import { mount as mountMarks, offer } from './space_marks.js';
 import { mount as mountCutting, restyle } from './cutting.js';
 import { mount as mountAreas } from './note_areas.js';
+import { print } from './printing.js';
 import { onStill, press, pressed, toggle } from './gestures.js';
 
 /** start(data, glb): data as SolidPage writes it, glb: bytes of the model. */
@@ -58,7 +59,7 @@ export function start(data, glb) {
     if (row) light(row);
     const view = target.closest('[data-view]');
     if (view) restore(view);
-    if (target.closest('#print')) window.print();
+    if (target.closest('#print')) print(viewer, byId('viewer'));
   });
 
   function light(row) {

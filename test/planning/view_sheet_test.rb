@@ -48,7 +48,7 @@ class ViewSheetTest < CoreTest
 
   def test_a_square_view_has_the_annotations_that_lie_in_its_plane
     drawing, source = sheet_of(planned, 'front')
-    assert_equal ['From here'], drawing.views.map(&:name)
+    assert_equal [['From here'], 'QI-1', '1'], [drawing.views.map(&:name), drawing.meta.number, drawing.meta.revision]
     assert_equal %w[plan.d1 plan.g1 plan.g2], said(drawing)
     assert_empty overlaps(drawing, source)
     assert_equal %w[plan.g3], said(sheet_of(planned, 'top')[0])

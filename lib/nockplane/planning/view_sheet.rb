@@ -26,16 +26,19 @@ module Nockplane
         @note = note
       end
 
+      # (It goes by the model's number and revision: it is no drawing of its own.)
       def drawing(source, title, number)
-        Linking::FreshDrawing.of(
-          sheet,
-          @subject.model,
-          @subject.revision,
-          source,
-          title: title,
-          number: number,
-          variant: @subject.variant
-        )
+        made =
+          Linking::FreshDrawing.of(
+            sheet,
+            @subject.model,
+            @subject.revision,
+            source,
+            title: title,
+            number: number,
+            variant: @subject.variant
+          )
+        made.with([made.meta.dup.tap { |m| m.revision = @subject.revision.to_s }])
       end
 
       private
