@@ -4,6 +4,7 @@ module App
   # The files of a packet of a model alone: STEP, the 3D page, its characteristics, of an assembly its parts list.
   class ModelPacking
     include PacketFiles
+    include PacketParts
 
     # record: Records::Model; revision: number; approval: Approval, nil where only the contents are asked for; known:
     # numbers given before.
@@ -16,6 +17,9 @@ module App
       @model = Workshop.source.model(@subject)
       @characteristics = Nockplane::Issuing::ModelCharacteristics.new(@model, known: known)
     end
+
+    # { key of a characteristic => its number }
+    def numbers = @characteristics.numbers
 
     def about
       {
@@ -43,7 +47,12 @@ module App
         ["#{stem}.step", 'model/step', 'the model with its tolerances, as STEP AP242', -> { step }],
         ["#{stem}.html", 'text/html', 'a 3D page that opens without a network', -> { page }],
         *list,
-        ["#{stem} characteristics.csv", 'text/csv', 'every size and tolerance to be inspected', -> { characteristics }]
+        [
+          "#{stem} characteristics.csv",
+          'text/csv',
+          'every size and tolerance to be inspected',
+          -> { characteristics(@characteristics) }
+        ]
       ]
     end
 

@@ -3,13 +3,11 @@
 require 'zip'
 
 module App
-  # Making the files of a packet: who includes it has @time, @characteristics and #entries, [[name, media type, what it
-  # is in words, -> bytes], ...].
+  # Making the files of a packet: who includes it has @time, #numbers, { key of a characteristic => its number }, and
+  # #entries, [[name, media type, what it is in words, -> bytes], ...].
   module PacketFiles
     FORMAT = 'packet/1'
 
-    # { key of a characteristic => its number }
-    def numbers = @characteristics.numbers
     # Names of what will be in it, in words: [[name, what it is], ...].
     def contents = entries.map { |name, _, words, _| [name, words] } << ['manifest.json', 'digests of all']
 
@@ -41,37 +39,6 @@ module App
     end
 
     private
-
-    # A model as STEP, with its saved views.
-    def step_file(subject, record, name)
-      io = StringIO.new
-      views = Records::SavedView.of(record).map(&:sight)
-      text = Workshop.source.text(subject)
-      Exporting.write(io, text, Workshop.source, 'step', name: name, time: Exporting.stamp(@time), views: views)
-      io.string
-    end
-
-    # The 3D page of a model. facts, more: of SolidPage.
-    def solid_page(subject, record, facts, **more)
-      SolidPage.new(
-        subject,
-        facts: facts.merge(issued: @time.strftime('%Y-%m-%d')),
-        looks: record.own_looks.to_h { |l| [l['name'], l['sight']] },
-        views: Records::SavedView.of(record).map(&:to_h),
-        **more
-      ).html
-    end
-
-    # A characteristic (Issuing::Characteristics::Row) as SolidPage shows it.
-    def said_row(row, faces, dimension)
-      limits = [row.upper, row.lower].compact.map { |v| Nockplane::Modelling::Fault.mm(v) }.join(' / ')
-      [row.number, row.words, limits, faces, dimension]
-    end
-
-    def characteristics
-      headers, *rows = @characteristics.table
-      TableFile.write(headers, rows)
-    end
 
     # (Times of entries are the issue's, so that the same packet has the same digest wherever it is zipped.)
     def zipped(files)

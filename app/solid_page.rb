@@ -27,12 +27,18 @@ module App
       ['coverage', 'js/coverage_materials.js', { 'three' => 'three' }],
       ['meshes', 'js/face_meshes.js', { 'three' => 'three', './explosion.js' => 'explosion' }],
       [
+        'components',
+        'js/component_nodes.js',
+        { 'three' => 'three', './explosion.js' => 'explosion', './face_meshes.js' => 'meshes' }
+      ],
+      [
         'viewer',
         'js/viewer.js',
         {
           'three' => 'three',
           "#{THREE}controls/OrbitControls.js" => 'controls',
           "#{THREE}loaders/GLTFLoader.js" => 'loader',
+          './component_nodes.js' => 'components',
           './explosion.js' => 'explosion',
           './coverage_materials.js' => 'coverage',
           './face_meshes.js' => 'meshes'
@@ -93,7 +99,7 @@ module App
         modules:
           SCRIPTS.map { |name, file, imports| [name, packed(File.read(File.join(ROOT, 'public', file))), imports] },
         glb: packed(File.binread(Workshop.glb(@text))),
-        faces: Nockplane::Linking::FaceWords.in(Workshop.source, @subject),
+        faces: names,
         figures: Nockplane::Linking::FaceFigures.of(model.solid),
         marks: marks.marks.map(&:to_h),
         planes: marks.planes.map { |p| { name: p.name, normal: p.normal } },
@@ -104,12 +110,36 @@ module App
       ).gsub('</', '<\/')
     end
 
+    # What is said in the model, by feature, datums first: { feature => [[words, faces, id of the mark], ...] }.
+    def said
+      marks
+        .marks
+        .partition { |m| m.kind == 'datum' }
+        .flatten
+        .group_by { |m| feature(m) }
+        .transform_values { |list| list.map { |m| [words(m), m.faces, m.id] } }
+    end
+
+    # Components by what they stand in: { name => the same of what stands in it }; {} of a part.
+    def components
+      paths = model.components.map(&:path)
+      paths.each_with_object({}) { |path, all| path.split(':').reduce(all) { |level, name| level[name] ||= {} } }
+    end
+
     # Has the model annotations that can be shown in space?
     def marked? = marks.marks.any?
     # Saved views: [{ "name" =>, "picture" => }, ...]
     attr_reader :views
 
     private
+
+    def names = @names ||= Nockplane::Linking::FaceWords.in(Workshop.source, @subject)
+
+    def feature(mark)
+      mark.kind == 'datum' ? 'Datums' : Nockplane::Linking::FaceWords.feature(mark.faces[0].to_s, names)
+    end
+
+    def words(mark) = [mark.above, *mark.rows.map { |cells| cells.join(' | ') }].compact.join(' ')
 
     # Does a view show a parts list beside the model?
     def listed? = @views.any? { |v| Array(v.dig('state', 'areas')).any? { |a| a['kind'] == 'parts' } }

@@ -4,13 +4,19 @@ module App
   module Actions
     # Issues a drawing: the check, the revision letter and its line, the packet. All of it, or nothing.
     class IssueDrawing
-      # What the check tells of a drawing now; docket: where it is known already. Returns an Issuing::Check.
-      def self.check(drawing, docket = nil)
+      # What the check tells of a drawing now; docket: where it is known already; wait: are variants worked out that are
+      # not known yet? Returns an Issuing::Check.
+      def self.check(drawing, docket = nil, wait: true)
         value = drawing.value
         docket ||= Nockplane::Linking::Docketing.of(value, Workshop.source, Sheetworks.latest)
         parts = Nockplane::Linking::Completeness.new(value, Workshop.source).parts
         names = value.bindings.to_h { |b| [b.id, Records::Model.unscoped.find(b.model).name] }
-        Nockplane::Issuing::Check.new(docket, parts, names: names, more: plans(parts, names))
+        Nockplane::Issuing::Check.new(
+          docket,
+          parts,
+          names: names,
+          more: plans(parts, names) + SeriesCheck.open(drawing, wait: wait)
+        )
       end
 
       # What the tolerance plans of the parts shown leave open; parts without one are as their drawing says.
@@ -51,8 +57,9 @@ module App
         raise Refused, edit.reason if edit.is_a?(Nockplane::Drawings::Refusal)
 
         value = before.apply(edit)
-        packing = Packing.new(value, @time, known: known, marked: @marked)
-        files, digest = packing.close(packing.files(&told), about(value))
+        lost = SeriesCheck.lost(@drawing)
+        packing = Packing.new(value, @time, known: known, marked: @marked, without: lost)
+        files, digest = packing.close(packing.files(&told), about(value, packing.variants, lost))
         Records::Packet.transaction { keep(version, edit, value, check, files, digest, packing.numbers) }
       end
 
@@ -75,13 +82,15 @@ module App
       def last = Records::Packet.where(drawing_id: @drawing.id).order(:issued_at).last
       def known = last ? last.known_numbers : {}
 
-      def about(value)
+      def about(value, variants, lost)
         {
           number: value.meta.number,
           title: value.meta.title,
           revision: value.meta.revision,
           **@approval.to_h,
-          models: models(value)
+          models: models(value),
+          variants: (variants if variants.any?),
+          left_out: (lost if lost.any?)
         }.compact
       end
 

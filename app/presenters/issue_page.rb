@@ -16,13 +16,13 @@ module App
         @check ||=
           begin
             docket, fresh = Standings.of(@record)
-            Actions::IssueDrawing.check(@record, (docket if fresh))
+            Actions::IssueDrawing.check(@record, (docket if fresh), wait: false)
           end
       end
 
       def issued? = Nockplane::Issuing::Issue.issued?(value)
       def letter = value.meta.revision
-      def contents = Packing.contents(value)
+      def contents = Packing.contents(value, without: SeriesCheck.lost(@record))
       def packets = Records::Packet.where(drawing_id: @record.id).order(issued_at: :desc)
       # Where a finding is seen.
       def link(finding) = finding.at && "/drawings/#{@record.slug}?select=#{finding.at}"

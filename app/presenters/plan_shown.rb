@@ -153,11 +153,7 @@ module App
         found.map { |d| Line.new(nil, d.kind.to_s, said(d), d.faces, nil, false) }
       end
 
-      def feature(face)
-        return @names[face].to_s[/\A[^,]+/] || face if @names[face]
-
-        face[/\A[a-z][a-z0-9_]*/] || face
-      end
+      def feature(face) = Nockplane::Linking::FaceWords.feature(face, @names)
     end
   end
 end

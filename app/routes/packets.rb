@@ -25,7 +25,7 @@ module App
         app.post '/drawings/:slug/issue' do
           drawing = issuable(params['slug'])
           given = approved
-          lines = Packing.contents(drawing.value).map { |name, _| { what: name, state: 'waiting' } }
+          lines = Presenters::IssuePage.new(drawing).contents.map { |name, _| { what: name, state: 'waiting' } }
           run =
             Queue.start(
               'issue',

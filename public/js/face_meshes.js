@@ -30,11 +30,16 @@ export const faceAt = (hit) =>
     ? hit.object.userData.spans.find(([end]) => hit.faceIndex < end)[1]
     : hit.object.userData.face;
 
-/** Says of a component's path whether it is (one of), or stands in, one of some parts; of all where there are none. */
-export const within = (parts) => (path) => {
-  const component = bare(path);
-  return !parts.length || parts.some((p) => component === p || component.startsWith(`${p}:`));
-};
+/**
+ * Says of a component's path whether it is, or stands in, one of some parts; of all where there are none. called: what
+ * of the path they go by, without the numbers of a pattern unless it says otherwise.
+ */
+export const within =
+  (parts, called = bare) =>
+  (path) => {
+    const component = called(path);
+    return !parts.length || parts.some((p) => component === p || component.startsWith(`${p}:`));
+  };
 
 /** clipping() gives a function (material, planes) that makes it cut, once for each material and cut. */
 export function clipping() {

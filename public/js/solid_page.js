@@ -55,8 +55,10 @@ export function start(data, glb) {
   document.addEventListener('click', ({ target }) => {
     const look = target.closest('[data-look]')?.dataset.look;
     if (look) viewer.look(look);
-    const row = target.closest('tr[data-faces]');
-    if (row) light(row);
+    const row = target.closest('[data-faces]');
+    if (row && row.id !== 'viewer') light(row);
+    const component = target.closest('[data-lit]');
+    if (component) lightComponent(component);
     const view = target.closest('[data-view]');
     if (view) restore(view);
     if (target.closest('#print')) print(viewer, byId('viewer'));
@@ -64,11 +66,20 @@ export function start(data, glb) {
 
   function light(row) {
     const was = row.getAttribute('aria-selected') === 'true';
-    document.querySelectorAll('tr[aria-selected]').forEach((r) => r.removeAttribute('aria-selected'));
+    document.querySelectorAll('[data-faces][aria-selected]').forEach((r) => r.removeAttribute('aria-selected'));
     if (!was) row.setAttribute('aria-selected', 'true');
     viewer.paint(was ? {} : Object.fromEntries(JSON.parse(row.dataset.faces).map((face) => [face, 'new'])));
     marks?.light(was ? null : row.dataset.mark);
   }
+  // Components: lit by their names, left out by their boxes.
+  function lightComponent(button) {
+    const was = button.getAttribute('aria-pressed') === 'true';
+    document.querySelectorAll('[data-lit]').forEach((b) => press(b, b === button && !was));
+    viewer.lightParts(was ? [] : [button.dataset.lit]);
+  }
+  document.addEventListener('change', ({ target }) => {
+    if (target.dataset.shown) viewer.stage.show(target.dataset.shown, target.checked);
+  });
   document.addEventListener('keydown', (event) => {
     const row = event.target.closest?.('tr[data-faces]');
     if (row && ['Enter', ' '].includes(event.key)) {

@@ -3,6 +3,7 @@
 import * as THREE from 'three';
 import { OrbitControls } from '/vendor/three/controls/OrbitControls.js';
 import { GLTFLoader } from '/vendor/three/loaders/GLTFLoader.js';
+import { componentNodes } from './component_nodes.js';
 import { bare } from './explosion.js';
 import { coverage } from './coverage_materials.js';
 import { clipping, faceAt, nameFaces, within } from './face_meshes.js';
@@ -13,7 +14,7 @@ const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: 
 /**
  * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera), margin }) returns { load(url,
  * afresh), look(name), measure(), seen(), picture(), camera(), restore(numbers), paint({ face: what became of it, or
- * its coverage }), turnTo(camera, alone), stage }: margin leaves that much room about the part; afresh looks at the
+ * its coverage }), lightParts(paths), turnTo(camera, alone), stage }: margin leaves that much room about the part; afresh looks at the
  * whole again, measure() tells how large it is now; stage is what exploding.js, space_marks.js and cutting.js work on.
  */
 export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) {
@@ -49,11 +50,12 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
   statuses.changed.color.set(0x9fc7d8);
   Object.assign(statuses, coverage(calm));
   let painted = {};
+  let litParts = null; // which components are lit: path => yes or no
   const ink = new THREE.LineBasicMaterial({ color: 0x1c2b3a });
   const clipped = clipping();
   let part = null;
   let faces = [];
-  let instances = new Map(); // path of a component: what shows it
+  const components = componentNodes(draw);
   let hot = null;
   let over = null;
   let size = 1;
@@ -103,12 +105,12 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
     if (part) scene.remove(part);
     part = gltf.scene;
     faces = [];
-    instances = new Map();
+    components.clear();
     const pathOf = (node) => (node ? node.userData.path || pathOf(node.parent) : '');
     part.traverse((node) => {
       const at = gltf.parser.associations.get(node)?.nodes;
       const path = at === undefined ? null : gltf.parser.json.nodes[at].name;
-      if (path && !instances.has(path)) instances.set(path, { node, home: node.position.clone() });
+      if (path) components.add(path, node);
       node.userData.path = path || pathOf(node.parent);
       if (node.isMesh) {
         node.userData.own = node.material.name.startsWith('colour') ? node.material : calm;
@@ -132,8 +134,16 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
   }
 
   function plain(mesh) {
-    const own = statuses[painted[mesh.userData.face]] || mesh.userData.own;
+    const whole = litParts?.(mesh.userData.path || '') ? statuses.changed : mesh.userData.own;
+    const own = statuses[painted[mesh.userData.face]] || whole;
     return mesh.userData.cuts?.length ? clipped(own, mesh.userData.cuts) : own;
+  }
+
+  function repaint() {
+    faces.forEach((mesh) => {
+      mesh.material = plain(mesh);
+    });
+    draw();
   }
 
   function hitBy(event) {
@@ -143,10 +153,13 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
       new THREE.Vector2(((event.clientX - r.left) / r.width) * 2 - 1, 1 - ((event.clientY - r.top) / r.height) * 2),
       camera,
     );
-    // (What was cut away is not met.)
+    // (What was cut away or left out is not met.)
     return ray
       .intersectObjects(faces, false)
-      .find((hit) => !(hit.object.userData.cuts || []).some((p) => p.distanceToPoint(hit.point) < 0));
+      .find(
+        (hit) =>
+          !hit.object.userData.out && !(hit.object.userData.cuts || []).some((p) => p.distanceToPoint(hit.point) < 0),
+      );
   }
 
   function pick(event) {
@@ -162,14 +175,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
     draw();
   }
 
-  // What exploding.js works on: components by their paths without numbers of a pattern.
-  const shown = (paths) => [...instances].filter(([path]) => paths.includes(bare(path))).map(([, found]) => found);
-  function shifted({ node, home }, vector) {
-    node.position.copy(home);
-    if (!vector) return;
-    const local = node.parent.worldToLocal(vector.clone()).sub(node.parent.worldToLocal(new THREE.Vector3()));
-    node.position.add(local);
-  }
+  // What exploding.js, space_marks.js and cutting.js work on.
   const stage = {
     element: renderer.domElement,
     scene,
@@ -181,23 +187,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
       const path = hit && faceAt(hit).match(/^(.+):[^:]*$/);
       return path ? bare(path[1]) : null;
     },
-    // Middle of components; null when none is shown.
-    place(paths) {
-      const box = new THREE.Box3();
-      shown(paths).forEach(({ node }) => box.expandByObject(node));
-      return box.isEmpty() ? null : box.getCenter(new THREE.Vector3());
-    },
-    // Components shifted from where the file has them, by a vector of the picture; null puts them back.
-    shift(paths, vector) {
-      shown(paths).forEach((found) => shifted(found, vector));
-      draw();
-    },
-    // The same of one instance, by its whole path and three numbers.
-    shiftOne(path, by) {
-      shifted(instances.get(path), by && new THREE.Vector3(...by));
-      draw();
-    },
-    instances: () => [...instances.keys()],
+    ...components.stage,
     box: () => new THREE.Box3().setFromObject(part),
     each: (visit) => part.traverse(visit),
     clip(on) {
@@ -214,10 +204,7 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
         if (node.isMesh) node.userData.cuts = cuts;
         else node.material = cuts.length ? clipped(ink, cuts) : ink;
       });
-      faces.forEach((mesh) => {
-        mesh.material = plain(mesh);
-      });
-      draw();
+      repaint();
     },
   };
 
@@ -291,10 +278,12 @@ export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) 
     },
     paint(map) {
       painted = map;
-      faces.forEach((mesh) => {
-        mesh.material = plain(mesh);
-      });
-      draw();
+      repaint();
+    },
+    // Components lit whole, with what stands in them; none: [].
+    lightParts(paths) {
+      litParts = paths.length ? within(paths, (path) => path) : null;
+      repaint();
     },
     // As another view is turned; alone: the direction only, each part in its own size and place.
     turnTo({ position, target }, alone = false) {

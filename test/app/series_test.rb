@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require 'app_helper'
+require 'csv'
 require 'pdf-reader'
 require 'zip'
 
@@ -193,5 +194,50 @@ class SeriesPagesTest < AppTest
     get '/'
     refute_includes last_response.body, 'behind the table'
     assert_includes sheet('long').value.dimensions.map { |d| d.snapshot.value }, 150.0
+  end
+
+  def issued = App::Actions::IssueDrawing.call(series, reason: 'r', by: 'Ada Thorne', waiver: 'w') { |_| }
+
+  def files(packet) = packet.listing.to_h { |f| [f['name'], f['digest']] }
+
+  # Every row a number, then the words of its size.
+  def listed(digest) = CSV.parse(App::PacketStore.read(digest), headers: true).map { |row| row.fields.first(4) }
+
+  def test_a_packet_of_a_series_has_the_sheets_and_the_model_of_every_variant
+    packet = issued
+    names = files(packet).keys
+    %w[short long].each do |variant|
+      assert_equal 4, names.count { |n| n.include?(variant) }, "sheets, list, STEP and 3D page of #{variant}"
+    end
+    manifest = JSON.parse(App::PacketStore.read(files(packet)['manifest.json']))
+    assert_equal [%w[short long], ['hollow']], manifest.values_at('variants', 'left_out'), 'hollow can not be built'
+    assert(packet.told.any? { |_, words| words.start_with?("hollow can't be shown") })
+    pages = %w[short long].map { |v| names.find { |n| n.end_with?(" #{v}.pdf") } }
+    words = pages.map { |n| PDF::Reader.new(StringIO.new(App::PacketStore.read(files(packet)[n]))).pages[0].text }
+    assert_includes words[0], '60'
+    refute_equal words[0], words[1]
+  end
+
+  def test_a_number_stands_for_the_same_size_on_every_variant
+    packet = issued
+    lists = files(packet).select { |n, _| n.end_with?('characteristics.csv') }.transform_values { |d| listed(d) }
+    assert_equal 3, lists.size
+    base = lists.min_by { |n, _| n.length }[1].to_h { |number, *rest| [number, rest] }
+    lists.each_value do |rows|
+      shared = rows.select { |number, *| base.key?(number) }
+      assert_operator shared.size, :>=, 3
+      assert_equal rows.map(&:first).uniq, rows.map(&:first), 'each number once'
+    end
+  end
+
+  def test_what_a_variant_leaves_open_is_told_before_it_is_issued
+    get "/drawings/#{series.slug}/issue"
+    assert_includes last_response.body, 'short is still being looked at'
+    App::Queue.work_off
+    get "/drawings/#{series.slug}/issue"
+    refute_includes last_response.body, 'still being looked at'
+    told = App::Actions::IssueDrawing.check(series.reload).findings.map(&:words)
+    missing = App::Records::VariantStanding.find_by(drawing_id: series.id, variant: 'short').data['missing']
+    assert_equal missing.positive?, told.any? { |w| w.match?(/\Ashort: #{missing} sizes? (is|are) missing/) }
   end
 end

@@ -49,6 +49,10 @@ class PacketsSystemTest < SystemTest
     row = find('tr[data-faces]', text: '⌀16', match: :first)
     row.click
     assert_selector 'tr[aria-selected="true"]', count: 1
+    find('summary', text: 'By feature').click
+    find('details.tree button', match: :first).click
+    assert_selector 'details.tree [aria-selected="true"]', count: 1
+    assert_no_selector 'tr[aria-selected="true"]'
     uncheck 'shown'
     assert_no_selector '#characteristics', visible: true
     eventually('annotations in the picture') { find('#viewer')['data-marks'].to_i.positive? }

@@ -18,17 +18,15 @@ class SavedViewsSystemTest < SystemTest
   def pointer = page.driver.browser.action
   def choose(value, from) = find(from).select(value)
 
-  # A place on the outline of the cut, as the pointer tells it: [x, y].
+  # A place on the outline of the cut, which is seen edge-on near the middle, as the pointer tells it: [x, y].
   def outline
     box = find('#viewer').native.rect
-    middle = box.y + (box.height / 2)
-    box
-      .x
-      .to_i
-      .step((box.x + box.width).to_i, 3) do |x|
-        pointer.move_to_location(x, middle.to_i).perform
-        return x, middle.to_i if evaluate_script('document.getElementById("viewer").style.cursor') == 'move'
-      end
+    y = (box.y + (box.height / 2)).to_i
+    tried = (0..20).flat_map { |n| [n, -n] }.map { |n| (box.x + (box.width / 2) + (n * 8)).to_i }
+    tried.each do |x|
+      pointer.move_to_location(x, y).perform
+      return [x, y] if evaluate_script('document.getElementById("viewer").style.cursor') == 'move'
+    end
     flunk 'the outline of the cut is nowhere'
   end
 
@@ -49,6 +47,10 @@ class SavedViewsSystemTest < SystemTest
     choose 'upper right', '#area-corner'
     choose 'a note', '#area-kind'
     fill_in 'Words that stay level while the model turns', with: 'Seen from here'
+    execute_script("window.print = () => { window.printed = document.querySelectorAll('#viewer img').length }")
+    click_button 'Print the picture'
+    eventually('a still of the picture is printed') { evaluate_script('window.printed') == 1 }
+    assert_no_selector '#viewer img', visible: :all
     fill_in 'Name of the view', with: 'opened'
     click_button 'Keep what is seen'
     assert_text 'The view is kept as “opened”'

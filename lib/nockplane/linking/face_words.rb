@@ -42,17 +42,26 @@ module Nockplane
         source.kept('face-words', text) { of(source.model_of(text).solid) }
       end
 
+      # What a face belongs to, by its name: a feature of a recipe, or the first words that a person has for it.
+      # names: { face name => words } of an imported model.
+      def self.feature(face, names)
+        return names[face].to_s[/\A[^,]+/] || face if names[face]
+
+        face[/\A[a-z][a-z0-9_]*/] || face
+      end
+
       # { face name => words } of a solid; of an assembly's faces ("INSTANCE:...") each instance by itself.
       def self.of(solid)
         return {}.freeze if solid.faces.size > MOST
 
         facets = solid.facets.group_by { |f| f.face.name[/\A.*:/] }
         all = Likeness.all(solid).group_by { |name, _| name[/\A.*:/] }
-        found = all.flat_map do |path, faces|
-          new(faces.to_h, solid, path ? box(solid, facets[path]) : solid.box).words.map do |name, words|
-            [name, "#{path && "#{path.chomp(':')}: "}#{words}"]
+        found =
+          all.flat_map do |path, faces|
+            new(faces.to_h, solid, path ? box(solid, facets[path]) : solid.box).words.map do |name, words|
+              [name, "#{path && "#{path.chomp(':')}: "}#{words}"]
+            end
           end
-        end
         Ractor.make_shareable(found.to_h)
       end
 
@@ -87,12 +96,18 @@ module Nockplane
       # Words before faces alike are told apart.
       def plain(face)
         case face.kind
-        when :plane then plane(face)
-        when :cylinder then round(face)
-        when :cone then face.concave ? beside(face, 'countersink') : beside(face, 'cone')
-        when :torus then "round R#{mm(face.size)} of #{of_ring(face)}"
-        when :sphere then "ball R#{mm(face.size)}"
-        else 'free surface'
+        when :plane
+          plane(face)
+        when :cylinder
+          round(face)
+        when :cone
+          face.concave ? beside(face, 'countersink') : beside(face, 'cone')
+        when :torus
+          "round R#{mm(face.size)} of #{of_ring(face)}"
+        when :sphere
+          "ball R#{mm(face.size)}"
+        else
+          'free surface'
         end
       end
 
@@ -139,9 +154,15 @@ module Nockplane
         rims = ring.reject(&:concave)
         if (face.centre[way[0]] - limit).abs < ON
           # A boss that reaches the side has an end of its own there.
-          return rims.size == 1 && face.neighbours.size - ring.count(&:concave) == 1 && smaller?(rims[0]) ?
-            "#{round(rims[0])}, #{SIDES.fetch(way)}" :
-            SIDES.fetch(way)
+          return (
+            (
+              if rims.size == 1 && face.neighbours.size - ring.count(&:concave) == 1 && smaller?(rims[0])
+                "#{round(rims[0])}, #{SIDES.fetch(way)}"
+              else
+                SIDES.fetch(way)
+              end
+            )
+          )
         end
         if rims.size == 1 && face.neighbours.size - ring.count(&:concave) == 1
           return "#{round(rims[0])}, #{ending(way)}"
@@ -170,12 +191,14 @@ module Nockplane
 
         places = names.to_h { |n| [n, place(@faces[n])] }
         telling = [2, 1, 0].select { |k| places.values.map { |p| p[k] }.uniq.size > 1 }
-        names.group_by { |n| telling.filter_map { |k| places[n][k] }.join(' ') }.flat_map do |place, same|
-          head = place.empty? ? words : "#{words}, #{place}"
-          next [[same[0], head]] if same.size == 1
+        names
+          .group_by { |n| telling.filter_map { |k| places[n][k] }.join(' ') }
+          .flat_map do |place, same|
+            head = place.empty? ? words : "#{words}, #{place}"
+            next [[same[0], head]] if same.size == 1
 
-          same.sort_by { |n| [n[/\d+\z/].to_i, n] }.each_with_index.map { |n, i| [n, "#{head}, no. #{i + 1}"] }
-        end
+            same.sort_by { |n| [n[/\d+\z/].to_i, n] }.each_with_index.map { |n, i| [n, "#{head}, no. #{i + 1}"] }
+          end
       end
 
       # Where in the part a face lies, along x, y and z: a word or nil for its middle.
