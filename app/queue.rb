@@ -10,6 +10,7 @@ module App
     Delayed::Worker.sleep_delay = 0.5
     Delayed::Worker.destroy_failed_jobs = true
     Delayed::Worker.logger = Logger.new(File::NULL)
+    Delayed::Worker.plugins << BrokenOff
 
     module_function
 
@@ -45,9 +46,9 @@ module App
     # live for a while.
     def revive(now: Time.now)
       living = Records::Worker.living(now: now).pluck(:name)
-      Delayed::Job.where.not(locked_by: nil).find_each do |job|
-        job.update_columns(locked_by: nil, locked_at: nil) if gone?(job, living, now)
-      end
+      Delayed::Job
+        .where.not(locked_by: nil)
+        .find_each { |job| job.update_columns(locked_by: nil, locked_at: nil) if gone?(job, living, now) }
     end
 
     def gone?(job, living, now)

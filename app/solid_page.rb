@@ -66,6 +66,12 @@ module App
         }
       ]
     ].freeze
+    # Lettering of the page and of the annotations: [family, weight, file].
+    FONTS = [
+      %w[osifont 400 osifont.ttf],
+      ['Source Sans 3', '400', 'source-sans-3-latin-400-normal.woff2'],
+      ['Source Sans 3', '600', 'source-sans-3-latin-600-normal.woff2']
+    ].freeze
     VIEW = File.join(ROOT, 'app', 'views', 'solid_page.erb')
 
     attr_reader :facts, :looks, :characteristics, :parts
@@ -98,6 +104,10 @@ module App
       JSON.generate(
         modules:
           SCRIPTS.map { |name, file, imports| [name, packed(File.read(File.join(ROOT, 'public', file))), imports] },
+        fonts:
+          FONTS.map do |family, weight, file|
+            [family, weight, packed(File.binread(File.join(ROOT, 'public/fonts', file)))]
+          end,
         glb: packed(File.binread(Workshop.glb(@text))),
         faces: names,
         figures: Nockplane::Linking::FaceFigures.of(model.solid),

@@ -19,6 +19,12 @@ module App
 
         def max_attempts = 3
 
+        # Its row is told; the others are made all the same.
+        def broke_off(run, reason)
+          run.settle(index, 'failed', reason)
+          finish(run.reload)
+        end
+
         private
 
         def outcome(run)

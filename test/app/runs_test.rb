@@ -68,6 +68,35 @@ class RunsTest < AppTest
                  run.reload.lines.map { |l| l.values_at('state', 'words') }
   end
 
+  # Jobs that end in a fault of the program.
+  def broken_off(job_class, message, &)
+    job_class.define_method(:perform) { raise message }
+    capture_io(&)
+  ensure
+    job_class.remove_method(:perform)
+  end
+
+  def test_a_run_whose_job_ends_in_a_fault_says_so_and_the_log_has_it
+    run = App::Queue.start('issue', 'Issuing', items: [{ what: 'x', state: 'waiting' }]) { |r| issuing(r) }
+    _, told = broken_off(App::Jobs::IssueModelJob, 'odd thing') { App::Queue.work_off }
+    assert_equal ['failed', 'it broke off (RuntimeError); begin it again, the log says more'],
+                 [run.reload.state, run.reason]
+    assert_match(/fault RuntimeError \| odd thing/, told)
+    get "/runs/#{run.id}"
+    assert_includes last_response.body, 'it broke off'
+  end
+
+  def issuing(run) = App::Jobs::IssueModelJob.new(run.id, lid.id, 'r', 'Ada Thorne', 'w', 1)
+
+  def test_a_row_of_a_sheet_run_that_breaks_off_leaves_the_others
+    items = %w[one two].map { |w| { what: w, state: 'waiting' } }
+    run = App::Records::Run.create!(kind: 'sheets', label: 'x', items: JSON.generate(items), total: 2, state: 'running')
+    App::Jobs::SheetJob.new(run.id, 0, {}).broke_off(run, 'it broke off')
+    assert_equal [%w[failed waiting], 'running'], [run.reload.lines.map { |l| l['state'] }, run.state]
+    App::Jobs::SheetJob.new(run.id, 1, {}).broke_off(run, 'it broke off')
+    assert_equal 'done', run.reload.state
+  end
+
   def test_a_job_of_a_living_worker_is_left_alone
     App::Queue.start('update', 'x') { |r| App::Jobs::UpdateJob.new(r.id) }
     Delayed::Job.last.update_columns(locked_by: "host:#{Socket.gethostname} pid:#{Process.pid}", locked_at: Time.now)

@@ -46,6 +46,8 @@ class PacketsSystemTest < SystemTest
     page.driver.browser.navigate.to("file://#{path}")
     assert_selector '#viewer[data-ready="yes"][data-faces="8"]'
     assert_selector 'h1', text: 'Lid'
+    fonts = evaluate_script("[...document.fonts].filter((f) => f.status === 'loaded').map((f) => f.family)")
+    assert_includes fonts.map { |f| f.delete('"') }, 'osifont', 'signs have the lettering that the page brings'
     row = find('tr[data-faces]', text: '⌀16', match: :first)
     row.click
     assert_selector 'tr[aria-selected="true"]', count: 1
