@@ -72,7 +72,7 @@ module App
       ['Source Sans 3', '400', 'source-sans-3-latin-400-normal.woff2'],
       ['Source Sans 3', '600', 'source-sans-3-latin-600-normal.woff2']
     ].freeze
-    VIEW = File.join(ROOT, 'app', 'views', 'solid_page.erb')
+    VIEWS = File.join(ROOT, 'app', 'views')
 
     attr_reader :facts, :looks, :characteristics, :parts
 
@@ -90,11 +90,18 @@ module App
       @views = views.select { |v| v.dig('state', 'variant') == subject.variant }
     end
 
-    # The page as text.
-    def html
-      template = Tilt::ErubiTemplate.new(VIEW, escape_html: true, extract_fixed_locals: true)
-      template.render(Object.new.extend(Helpers), page: self)
+    # What views are rendered on outside a request.
+    class Canvas
+      include Helpers
+
+      def part(view, **locals)
+        file = File.join(VIEWS, "#{view}.erb")
+        Tilt::ErubiTemplate.new(file, escape_html: true, extract_fixed_locals: true).render(self, locals)
+      end
     end
+
+    # The page as text.
+    def html = Canvas.new.part(:solid_page, page: self)
 
     # Names of the explosions that the picture can be shown in.
     def explosions = @explosions ||= Workshop.source.arrangement(@subject).explosions.keys

@@ -299,6 +299,8 @@ class PacketsTest < AppTest
     files = packet.listing.to_h { |f| [f['name'][/(parts list|\w+)\.\w+\z/], App::PacketStore.read(f['digest'])] }
     list = files.fetch('parts list.csv').dup.force_encoding('UTF-8').delete_prefix("\u{FEFF}")
     assert_match(/\AItem.Number.Name.Quantity.Material\r?\n1.QI-2130.Lid.2./, list)
+    page = files.find { |n, _| n.end_with?('.html') }[1].dup.force_encoding('UTF-8')
+    assert_equal %w[base second], page.scan(/data-shown="([^"]+)"/).flatten, 'its components'
     manifest = JSON.parse(files.fetch('manifest.json'))
     assert_equal ['first', 'Ada Thorne', 'a trial'], manifest.values_at('reason', 'issued_by', 'waiver')
   end
