@@ -5,6 +5,7 @@ source Gem.sources.to_a.first.to_s
 
 gem 'activerecord', '~> 7.2'
 gem 'delayed_job_active_record', '~> 4.1'
+gem 'bcrypt', '~> 3.1'
 gem 'chunky_png', '~> 1.4'
 gem 'dentaku', '~> 3.5'
 gem 'erubi', '~> 1.12'
@@ -17,6 +18,7 @@ gem 'puma', '~> 6.4'
 gem 'rackup', '~> 2.1'
 gem 'rack-protection', '~> 4.0'
 gem 'rake', '~> 13.0'
+gem 'rubyzip', '< 3'
 gem 'sinatra', '~> 4.0'
 gem 'sinatra-contrib', '~> 4.0'
 gem 'sqlite3', '~> 2.0'
@@ -30,7 +32,6 @@ group :development, :test do
   gem 'pdf-reader', '~> 2.12'
   gem 'rack-test', '~> 2.1'
   gem 'rubocop', '~> 1.60', require: false
-  gem 'rubyzip', '< 3'
   gem 'selenium-webdriver', '~> 4.20'
   gem 'simplecov', '~> 0.22', require: false
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require 'test_helper'
+require 'open3'
 
 # Promises about the files themselves.
 class RepositoryTest < Minitest::Test
@@ -52,5 +53,16 @@ class RepositoryTest < Minitest::Test
   def test_the_gem_source_is_named_nowhere
     assert_includes File.read(File.join(ROOT, 'Gemfile.lock.in')), '@GEM_SOURCE@'
     refute_match(%r{https?://}, File.read(File.join(ROOT, 'Gemfile')))
+  end
+
+  # On a machine that serves there are no gems of tests: what the application requires must be there without them.
+  def test_all_that_the_application_requires_is_there_without_the_gems_of_tests
+    files = Dir[File.join(ROOT, '{app,lib,config}/**/*.rb')]
+    wanted = files.flat_map { |f| File.read(f).scan(%r{^\s*require '([\w/-]+)'}).flatten }.uniq.sort
+    script = 'ARGV.each { |name| begin; require name; rescue LoadError; puts name; end }'
+    env = { 'BUNDLE_WITHOUT' => 'development:test' }
+    missing, = Open3.capture2(env, 'bundle', 'exec', 'ruby', '-Ilib', '-e', script, *wanted, chdir: ROOT)
+    assert_operator wanted.size, :>, 20
+    assert_equal '', missing
   end
 end
