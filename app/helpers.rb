@@ -109,7 +109,7 @@ module App
     def part(view, **locals) = erb(view, locals: locals, layout: false)
 
     # Who asks: every action is told.
-    def who = LEAD
+    def who = Acting.now
     def csrf_token = Rack::Protection::AuthenticityToken.token(session)
     def csrf_field = %(<input type="hidden" name="authenticity_token" value="#{h csrf_token}">)
     def h(text) = Rack::Utils.escape_html(text.to_s)

@@ -8,6 +8,8 @@ module App
   # for an answer. Files that are still being written wait; a bad one is set aside with its reason on the docket, and
   # the model's last good revision stays.
   module Intake
+    # Who the folder acts as.
+    NAME = 'Intake'
     # Seconds a file must have been left alone.
     QUIET = 0.6
     # Seconds after which a file that does not look whole is judged as it is.
@@ -24,7 +26,7 @@ module App
     def aside = File.join(folder, 'set-aside')
 
     # Looks through the folder once; gives what was taken or refused: [IntakeFile, ...].
-    def scan(now: Time.now) = names.filter_map { |name| look(name, now) }
+    def scan(now: Time.now) = Acting.as(NAME) { names.filter_map { |name| look(name, now) } }
 
     # Watches until the process ends: changes are told by the system, and a look every few seconds catches what is not.
     def watch(every: 2)
@@ -92,9 +94,11 @@ module App
     def too_large = Refused.new('The file is larger than what is read; export fewer parts to a file.')
 
     def unfinished?(name, bytes)
-      name.match?(STEP) ?
-        !bytes.byteslice([bytes.bytesize - 200, 0].max, 200).include?('END-ISO-10303-21') :
+      if name.match?(STEP)
+        !bytes.byteslice([bytes.bytesize - 200, 0].max, 200).include?('END-ISO-10303-21')
+      else
         bytes.empty?
+      end
     end
 
     # What a file becomes: a Revision, or an Arrival that waits for an answer. Raises what says why not.

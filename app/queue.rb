@@ -10,7 +10,7 @@ module App
     Delayed::Worker.sleep_delay = 0.5
     Delayed::Worker.destroy_failed_jobs = true
     Delayed::Worker.logger = Logger.new(File::NULL)
-    Delayed::Worker.plugins << BrokenOff
+    Delayed::Worker.plugins << JobCare
 
     module_function
 

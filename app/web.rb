@@ -36,7 +36,7 @@ module App
     use Asking
     set :protection, except: %i[json_csrf]
 
-    helpers Helpers, Telling, SeriesHelpers, ArrangementHelpers, PacketHelpers
+    helpers Helpers, PeopleHelpers, Telling, SeriesHelpers, ArrangementHelpers, PacketHelpers
     register Routes::Board,
              Routes::Models,
              Routes::Plans,
@@ -58,7 +58,10 @@ module App
              Routes::ShelfNotes,
              Routes::Sheets,
              Routes::Runs,
-             Routes::Search
+             Routes::Search,
+             Routes::Persons,
+             Routes::Entrance,
+             Routes::Happenings
 
     # Bytes of a request that are looked at; recipes are at most 256 KB, STEP files of models 64 MB.
     MOST = 2_000_000
@@ -84,6 +87,7 @@ module App
         raise Refused.new("The request is larger than #{most / 1_000_000} MB and was not read.", status: 413)
       end
 
+      entrance
       Gate.text(request.path_info, 'the address')
       Gate.parameters(params)
       headers 'Content-Security-Policy' => POLICY,
@@ -92,7 +96,10 @@ module App
               'X-Frame-Options' => 'DENY'
     end
 
-    after { Database.release }
+    after do
+      Thread.current[Acting::KEY] = nil
+      Database.release
+    end
 
     # Whether the application is well: 200, or 503 with what is not.
     get '/up' do

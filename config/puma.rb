@@ -6,7 +6,8 @@
 require 'etc'
 workers Integer(ENV.fetch('NOCKPLANE_PROCESSES') { [Etc.nprocessors, 2].max })
 threads 2, 16
-bind "tcp://127.0.0.1:#{ENV.fetch('PORT', '4680')}"
+# NOCKPLANE_BIND: an address that others can reach needs people first (App::People.guard).
+bind "tcp://#{ENV.fetch('NOCKPLANE_BIND', '127.0.0.1')}:#{ENV.fetch('PORT', '4680')}"
 environment ENV.fetch('RACK_ENV', 'production')
 worker_timeout 120
 preload_app!

@@ -5,7 +5,7 @@ module App
     # Adds a model from recipe or assembly text as revision 1.
     class AddModel
       # source_file: stem of the file that it follows, nil for none.
-      def self.call(text, note: 'first revision', author: LEAD, origin: 'here', source_file: nil)
+      def self.call(text, note: 'first revision', author: Acting.now, origin: 'here', source_file: nil)
         text = Workshop.pinned(text)
         built = Workshop.try_build(text)
         Records::Model.transaction do

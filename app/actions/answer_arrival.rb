@@ -6,7 +6,7 @@ module App
     # of.
     class AnswerArrival
       # number: of a new model, instead of the one in the file. Returns the Revision, nil when nothing was kept.
-      def self.call(arrival, answer, number: nil, author: LEAD, progress: nil)
+      def self.call(arrival, answer, number: nil, author: Acting.now, progress: nil)
         unless arrival.waiting?
           raise Refused.new("#{arrival.title} has been answered already: #{arrival.outcome}.", status: 409)
         end

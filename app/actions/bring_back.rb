@@ -5,7 +5,7 @@ module App
     # Makes an earlier revision of a model the latest again, as a revision of its own: nothing is taken away.
     class BringBack
       # Returns the new Revision.
-      def self.call(model, number, note: nil, author: LEAD)
+      def self.call(model, number, note: nil, author: Acting.now)
         revision = model.revision(number)
         latest = model.latest
         raise Refused, "Revision #{number} is the latest one already." if revision.number == latest.number
@@ -13,8 +13,8 @@ module App
         text = text_of(revision, latest)
         built = Workshop.try_build(text)
         words =
-          "as revision " \
-          "#{number}#{" (#{revision.note})" unless revision.note.empty?}#{": #{note}" unless note.to_s.strip.empty?}"
+          'as revision ' \
+            "#{number}#{" (#{revision.note})" unless revision.note.empty?}#{": #{note}" unless note.to_s.strip.empty?}"
         ReviseModel.keep(
           model,
           text,

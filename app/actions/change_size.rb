@@ -8,7 +8,7 @@ module App
     class ChangeSize
       # given: what was typed, as of SizeChange. on: number of a later revision that the person was told of and agreed
       # to build on. Returns the Revision.
-      def self.call(drawing, dimension_id, given, on: nil, author: LEAD)
+      def self.call(drawing, dimension_id, given, on: nil, author: Acting.now)
         value = drawing.value
         cell = value.dimension(dimension_id) or raise Refused.new('There is no such dimension.', status: 404)
         binding = value.binding(value.view(cell.view).binding)

@@ -6,7 +6,7 @@ module App
     # drawings that show them. Nothing of the first ones changes.
     class CopySet
       # copying: Copying. Returns [[kind, record], ...] of the copies. Raises Refused with every clash.
-      def self.call(copying, author: LEAD) = new(copying, author).call
+      def self.call(copying, author: Acting.now) = new(copying, author).call
 
       def initialize(copying, author)
         @copying = copying

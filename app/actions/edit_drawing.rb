@@ -7,7 +7,7 @@ module App
     class EditDrawing
       # The block gets the current value and returns an Edit or a Refusal. carried: what it changed in a model, too (see
       # TakeBack).
-      def self.call(drawing, base:, author: LEAD, carried: nil)
+      def self.call(drawing, base:, author: Acting.now, carried: nil)
         drawing.with_lock do
           value = drawing.value
           edit = yield value
@@ -56,7 +56,7 @@ module App
       end
 
       def self.store(drawing, before, edit, after, author, carried)
-        drawing.journal.where(state: 'undone').update_all(state: 'dropped')
+        passed_by(drawing, edit, author)
         drawing.value = after
         drawing.version += 1
         drawing.save!
@@ -69,7 +69,14 @@ module App
           carried: carried && JSON.generate(carried)
         )
       end
-      private_class_method :keep, :clash, :store
+
+      # What was taken back and can no longer be made again: the author's own, and what this edit touches.
+      def self.passed_by(drawing, edit, author)
+        undone = drawing.journal.where(state: 'undone').to_a
+        gone = undone.select { |e| e.author == author || !People.any? || (e.touches & edit.touches).any? }
+        gone.each { |e| e.update!(state: 'dropped') }
+      end
+      private_class_method :keep, :clash, :store, :passed_by
     end
   end
 end

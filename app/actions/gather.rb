@@ -6,7 +6,7 @@ module App
     # a common name. The models themselves stay as they are.
     class Gather
       # others: [Records::Model]. Returns the Revision kept; nil for imported models. Raises Refused.
-      def self.call(model, others, name: nil, author: LEAD)
+      def self.call(model, others, name: nil, author: Acting.now)
         raise Refused, 'Tick the models that belong to it.' if others.empty?
         return named(model, others, name) if Received.kind_of(model.latest.recipe) == 'file'
 

@@ -35,7 +35,7 @@ module App
 
       # reason, by, waiver: of an Approval; marked: do the numbers of characteristics stand on the sheets? The block is
       # told what is being made. Returns the Records::Packet; raises Refused.
-      def self.call(drawing, reason:, by:, waiver: nil, marked: false, time: Time.now, author: LEAD, &told)
+      def self.call(drawing, reason:, by:, waiver: nil, marked: false, time: Time.now, author: Acting.now, &told)
         approval = Approval.new(reason: reason, by: by, waiver: waiver)
         new(drawing, approval, time, author, marked: marked).packet(&told)
       end

@@ -5,7 +5,7 @@ module App
     # Keeps a document as a new drawing under the number it has.
     class KeepDrawing
       # note: how it came about, for its journal. Returns the Records::Drawing.
-      def self.call(value, note, author: LEAD)
+      def self.call(value, note, author: Acting.now)
         Records::Drawing.transaction do
           drawing = Records::Drawing.new(slug: Slug.free(value.meta.number, Records::Drawing), version: 1)
           drawing.value = value

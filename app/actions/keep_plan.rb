@@ -5,7 +5,7 @@ module App
     # Keeps a tolerance plan with its part, as the next revision.
     module KeepPlan
       # plan: Modelling::TolerancePlan, nil for none; base: number of the revision it was made on. Returns the Revision.
-      def self.call(model, plan, note: nil, base: nil, author: LEAD)
+      def self.call(model, plan, note: nil, base: nil, author: Acting.now)
         plan ||= Nockplane::Modelling::TolerancePlan.new({})
         note = note.to_s.strip
         ReviseModel.call(

@@ -5,15 +5,17 @@ module App
     # Makes what was received a new model, or the next revision of a model that was told.
     class KeepReceived
       # A new model; number: instead of the one it has in the file. Returns the Revision.
-      def self.as_new(received, note: nil, author: LEAD, number: nil)
+      def self.as_new(received, note: nil, author: Acting.now, number: nil)
         unless received.kind == 'file'
-          return AddModel.call(
-            numbered(received, number),
-            note: note || received.note || first_note(received),
-            author: author,
-            origin: 'file',
-            source_file: received.stem
-          ).latest
+          return (
+            AddModel.call(
+              numbered(received, number),
+              note: note || received.note || first_note(received),
+              author: author,
+              origin: 'file',
+              source_file: received.stem
+            ).latest
+          )
         end
 
         number = Numbers.checked(number || received.number, Records::Model)
@@ -48,12 +50,12 @@ module App
       end
 
       # The next revision of a model. Returns the Revision; raises Refused when it is what the latest one is.
-      def self.as_revision(received, model, note: nil, author: LEAD)
+      def self.as_revision(received, model, note: nil, author: Acting.now)
         latest = model.latest
         if received.same_as?(latest)
           raise Refused,
                 "#{received.filename || 'The text'} is the same as revision #{latest.number} of #{model.name}; " \
-                "nothing was kept."
+                  'nothing was kept.'
         end
 
         note ||= received.kind == 'file' ? "from #{received.filename}" : received.note || first_note(received)
@@ -71,9 +73,11 @@ module App
 
       # Recipe text with another number, when one is told.
       def self.numbered(received, number)
-        number.nil? || number == received.number ?
-          received.bytes :
+        if number.nil? || number == received.number
+          received.bytes
+        else
           Nockplane::Modelling::Retitling.of(received.bytes, properties: { 'number' => number })
+        end
       end
 
       def self.first_note(received) = received.filename ? "from #{received.filename}" : 'first revision'

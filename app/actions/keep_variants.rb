@@ -23,7 +23,7 @@ module App
       end
 
       # headers: [text]; lines: [[text]]. Returns the Revision. Raises Unreadable.
-      def self.call(model, headers, lines, note: nil, base: nil, author: LEAD)
+      def self.call(model, headers, lines, note: nil, base: nil, author: Acting.now)
         table = Families.table(model)
         rows, problems = table.read(headers, lines)
         problems += taken(model, headers, lines)

@@ -5,7 +5,7 @@ module App
     # Makes a drawing of a family its series: shown for every variant; or a drawing of the family alone again. What
     # variants have of their own stays kept.
     class MakeSeries
-      def self.call(drawing, series, author: LEAD)
+      def self.call(drawing, series, author: Acting.now)
         raise Refused, 'A variant is no series of its own; open the series.' if drawing.variant
         raise Refused, refusal(drawing) if series && refusal(drawing)
 

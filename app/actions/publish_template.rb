@@ -8,7 +8,7 @@ module App
       NOTE = 300
 
       # The revision. Raises Refused.
-      def self.call(template, note, author: LEAD)
+      def self.call(template, note, author: Acting.now)
         raise Refused, 'Nothing is different from the latest revision.' unless template.unpublished?
         raise Refused, 'A template needs a berth, so that a model can be put in.' if template.value.berths.empty?
 

@@ -6,7 +6,7 @@ module App
     # in one step that can be taken back.
     class RebindDrawing
       # rebinding: Rebinding. Returns the Records::Drawing that shows the other model.
-      def self.call(rebinding, into: false, title: nil, number: nil, author: LEAD)
+      def self.call(rebinding, into: false, title: nil, number: nil, author: Acting.now)
         drawing = rebinding.drawing
         VariantSheet.refuse(drawing, 'Pointing it elsewhere itself') if into
         return edited(drawing, rebinding, title, author) if into

@@ -5,7 +5,7 @@ module App
     # Gives a drawing or model another number. Assemblies that know a model by its number are told the new one in a
     # revision of their own, in the same step.
     class Renumber
-      def self.call(record, number, author: LEAD)
+      def self.call(record, number, author: Acting.now)
         Records::Model.transaction do
           record.is_a?(Records::Drawing) ? drawing(record, number, author) : model(record, number, author)
         end

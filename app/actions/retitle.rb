@@ -6,7 +6,7 @@ module App
     class Retitle
       # named: may assemblies that know it by its number keep it from another one (false: they are told by the caller)?
       # number: nil leaves it; properties: { key => text; "" for none }. Returns the Revision. Raises Refused.
-      def self.call(model, name: nil, number: nil, properties: {}, note: nil, author: LEAD, named: true)
+      def self.call(model, name: nil, number: nil, properties: {}, note: nil, author: Acting.now, named: true)
         name = checked_name(name, model)
         fresh = properties.transform_values { |v| v.to_s.strip[0, 300] }
         fresh['number'] = new_number(model, number, named) if number && number.to_s.strip != model.number.to_s

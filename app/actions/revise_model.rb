@@ -6,7 +6,7 @@ module App
     # not. What follows from it (assemblies, drawings) is put on the queue in the same transaction.
     class ReviseModel
       # base: number of the revision the text was made from; a later one in between is told, not overwritten.
-      def self.call(model, text, note:, base: nil, author: LEAD, origin: 'here')
+      def self.call(model, text, note:, base: nil, author: Acting.now, origin: 'here')
         text = Workshop.pinned(text)
         file = Received.kind_of(text) == 'file'
         built = Workshop.try_build(text) # raises RecipeFault

@@ -45,7 +45,7 @@ module App
         private
 
         def published(document, note)
-          Records::Template.transaction { keep(document).tap { |t| t.publish(note, LEAD) } }
+          Records::Template.transaction { keep(document).tap { |t| t.publish(note, Acting.now) } }
         end
 
         def keep(document)

@@ -5,7 +5,7 @@ module App
     # Makes a drawing of its own of what a series shows for one variant; the series stays as it is.
     class SplitOff
       # number: nil or "" for the variant's own, or the next free one. Returns the Records::Drawing.
-      def self.call(sheet, number: nil, author: LEAD)
+      def self.call(sheet, number: nil, author: Acting.now)
         told = number.to_s.strip
         number = told.empty? ? Numbers.free(sheet.number[0, Numbers::MOST], Records::Drawing) : told
         number = Numbers.checked(number, Records::Drawing)

@@ -2,8 +2,9 @@
 
 module App
   module Actions
-    # Undo and redo of a drawing's journal. An edit that changed a size in a model, too, is asked about: a model's
-    # revisions stay, so taking it back there is a new revision that has the size as it was.
+    # Undo and redo of a drawing's journal: one's own edits first, those of others only when it is said. An edit that
+    # changed a size in a model, too, is asked about: a model's revisions stay, so taking it back there is a new
+    # revision that has the size as it was.
     class TakeBack
       # Which journal entry, which side of it is applied, what it becomes, which size the model gets.
       Way = Struct.new(:entry, :side, :state, :size, :nothing, :verb)
@@ -15,8 +16,10 @@ module App
       def self.undo(drawing, **more) = new(drawing, 'undo', **more).call
       def self.redo(drawing, **more) = new(drawing, 'redo', **more).call
 
-      # base: version the person saw; model: 'with' or 'without' changing the model, nil to be asked.
-      def initialize(drawing, way, base: nil, model: nil, author: LEAD)
+      # base: version the person saw; model: 'with' or 'without' changing the model, nil to be asked; others: may it be
+      # somebody else's? (While there are no people all edits are one person's.)
+      def initialize(drawing, way, base: nil, model: nil, author: Acting.now, others: !People.any?)
+        @others = others
         @drawing = drawing
         @way = WAYS.fetch(way)
         @base = base
@@ -28,8 +31,10 @@ module App
       def call
         entry = nil
         @drawing.with_lock do
-          entry = @drawing.public_send(@way.entry) or raise Refused, @way.nothing
+          entry = @drawing.public_send(@way.entry, own) or raise Refused, @way.nothing
           unseen(entry)
+          somebody_elses(entry)
+          built_over(entry)
           carried = entry.carried && JSON.parse(entry.carried)
           ask(carried) if carried && @model.nil?
           store(entry, changed(entry, carried))
@@ -40,13 +45,43 @@ module App
 
       private
 
+      def own = People.any? ? @author : nil
+
+      def somebody_elses(entry)
+        return if @others || entry.author == @author
+
+        raise Refused.new(
+          "You have nothing of your own there. The last is #{entry.author}'s: “#{entry.label}”.",
+                status: 409,
+                details: {
+                  ask: {
+                    choices: [
+                      { words: "#{@way.verb.capitalize}, though it is #{entry.author}'s", body: { others: 'yes' } }
+                    ]
+                  }
+                }
+        )
+      end
+
+      # What others made of the same thing since stays.
+      def built_over(entry)
+        later =
+          @drawing.journal.where(state: 'done').where('id > ?', entry.id).find { |e| (e.touches & entry.touches).any? }
+        return unless later && @way.state == 'undone'
+
+        raise Refused.new(
+          "#{later.author} changed the same thing since: “#{later.label}”. Have that taken back first.",
+                status: 409
+        )
+      end
+
       # An edit that came after what the person saw is not the one they meant.
       def unseen(entry)
-        return if @base.nil? || @base >= @drawing.version
+        return if @base.nil? || @base >= @drawing.version || (own && entry.author == @author)
 
         raise Refused.new(
           "“#{entry.label}” (#{entry.author}) came meanwhile, so nothing was #{@way.verb}. The sheet now shows " \
-          "it.",
+            'it.',
                 status: 409,
                 details: {
                   clash: true,
@@ -111,7 +146,7 @@ module App
         model = model(carried) or return
         words =
           "This also changed #{model.name}: #{carried['words']}, kept as its revision #{carried['revision']}. " \
-          "#{built_on(model, carried)}".strip
+            "#{built_on(model, carried)}".strip
         raise Refused.new(
           words,
                 status: 409,
@@ -137,12 +172,12 @@ module App
         parts = []
         if later.any?
           parts << "Revision #{later.map(&:number).join(' and ')} (#{later.last.note}) stands on it; " \
-                   "only this size would be set back, in a revision of its own."
+            'only this size would be set back, in a revision of its own.'
         end
 
         if others.any?
           parts << "#{others.map(&:number).join(', ')} #{others.size == 1 ? 'shows' : 'show'} it too and would be " \
-                   "behind."
+            'behind.'
         end
         parts.join(' ')
       end

@@ -8,7 +8,7 @@ module App
     class TakeIn
       # What a person adds: a new model unless a model of its file name, number or name is known; that is asked.
       # Returns a Revision or an Arrival.
-      def self.added(received, note: nil, author: LEAD)
+      def self.added(received, note: nil, author: Acting.now)
         kin = Kinship.new(received).all
         return KeepReceived.as_new(received, note: note, author: author) if kin.empty?
 
@@ -16,7 +16,7 @@ module App
       end
 
       # What a person brings in as the next revision of a model: asked when it is hardly like it.
-      def self.revision(received, model, note: nil, author: LEAD)
+      def self.revision(received, model, note: nil, author: Acting.now)
         kin = Kinship.new(received).with(model)
         if kin.like? || received.same_as?(model.latest)
           return KeepReceived.as_revision(received, model, note: note, author: author)

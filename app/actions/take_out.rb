@@ -6,7 +6,7 @@ module App
     class TakeOut
       # text: of the part (ImportReference with `part`). Returns the Records::Model, the one made before where there is
       # one.
-      def self.call(text, author: LEAD)
+      def self.call(text, author: Acting.now)
         known(text) || made(text, author)
       end
 

@@ -2,9 +2,11 @@
 
 module App
   module Records
-    # Long work on the queue, with its progress: total and done count items; items: [{ "what", "href", "state", "words"
-    # }] where state is waiting, done, failed or skipped.
+    # Long work on the queue, with its progress, by an author: total and done count items; items: [{ "what", "href",
+    # "state", "words" }] where state is waiting, done, failed or skipped.
     class Run < ActiveRecord::Base
+      before_create { self.author = Acting.now if author.empty? }
+
       def self.at(id) = find_by(id: id.to_i) || raise(Refused.new('There is no such run.', status: 404))
 
       def lines = JSON.parse(items)

@@ -43,8 +43,15 @@ module App
 
       def staleness = Nockplane::Linking::Staleness.new(value, Workshop.source, Sheetworks.latest)
       def to_param = slug
-      def undoable = journal.where(state: 'done').last
-      def redoable = journal.where(state: 'undone').first
+      # The entry that is taken back next, made again next; by: of this author first, nil where authors make no
+      # difference.
+      def undoable(by = nil) = own(journal.where(state: 'done'), by).last
+      def redoable(by = nil) = own(journal.where(state: 'undone'), by).first
+
+      def own(entries, author)
+        mine = author ? entries.where(author: author) : entries
+        mine.exists? ? mine : entries
+      end
     end
   end
 end

@@ -102,7 +102,8 @@ module App
                 record.drawing,
                 base: data['base']&.to_i,
                 model: (data['model'] if %w[with without].include?(data['model'])),
-                author: who
+                author: who,
+                **(data['others'] == 'yes' ? { others: true } : {})
               )
             state_of(
               Presenters::DrawingPage.new(

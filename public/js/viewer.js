@@ -14,8 +14,9 @@ const LOOKS = { front: [0, 0, 1], top: [0, 1, 0.0001], left: [-1, 0, 0], right: 
 /**
  * mount(element, { onFace(name or null), onBusy(loading), onError(error), onTurn(camera), margin }) returns { load(url,
  * afresh), look(name), measure(), seen(), picture(), camera(), restore(numbers), paint({ face: what became of it, or
- * its coverage }), lightParts(paths), turnTo(camera, alone), stage }: margin leaves that much room about the part; afresh looks at the
- * whole again, measure() tells how large it is now; stage is what exploding.js, space_marks.js and cutting.js work on.
+ * its coverage }), lightParts(paths), turnTo(camera, alone), stage }: margin leaves that much room about the part;
+ * afresh looks at the whole again, measure() tells how large it is now; stage is what exploding.js, space_marks.js and
+ * cutting.js work on.
  */
 export function mount(element, { onFace, onBusy, onError, onTurn, margin = 1 }) {
   const renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true, stencil: true });

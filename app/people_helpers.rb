@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module App
+  # Who asks, and what they may do: for routes and views.
+  module PeopleHelpers
+    # Records::PersonSession of whoever asks; nil of nobody.
+    def person_session
+      return @person_session if defined?(@person_session)
+
+      @person_session = session[:person] && People.any? ? People.seen(session[:person]) : nil
+    end
+
+    def person = person_session&.person
+    def policy = @policy ||= Policy.new(person)
+    def may?(action, thing = nil) = policy.may?(action, thing)
+
+    # Lets a request in, in the name of the person; sends those away who are not logged in, and refuses what they may
+    # not. A route without a rule is nobody's.
+    def entrance
+      Acting::KEY.then { |key| Thread.current[key] = person&.name }
+      action = Rules.action(request.request_method, request.path_info)
+      return if action == :open || !People.any?
+
+      action ? admitted(action) : admitted(:own)
+    end
+
+    # What a view says in place of something that the person may not do; nothing where they may.
+    def instead_of(action) = may?(action) ? nil : policy.refusal(action)
+
+    # What may be posted to and what not, for the page's script: [[path with :names, why not or nil], ...], exact ones
+    # before wide ones.
+    def posting
+      Rules
+        .ordered
+        .select { |rule| rule.verb == 'POST' }
+        .map { |rule| [rule.pattern.to_s, (policy.refusal(rule.action) unless may?(rule.action))] }
+    end
+
+    def remember(token)
+      session.clear
+      request.env['rack.session.options'][:renew] = true
+      session[:person] = token
+    end
+
+    private
+
+    def admitted(action)
+      return log_in_first unless policy.known?
+      return if policy.may?(action)
+
+      # (Readers begin where there is something for them.)
+      redirect '/packets' if request.path_info == '/' && request.get?
+      raise Refused.new(policy.refusal(action), status: 403)
+    end
+
+    def log_in_first
+      if wants_json? || !request.get?
+        raise Refused.new('You are logged out; log in again. What you typed is still here.', status: 401)
+      end
+
+      to = request.fullpath == '/' ? '' : "?to=#{Rack::Utils.escape(request.fullpath)}"
+      redirect "/log-in#{to}"
+    end
+  end
+end
