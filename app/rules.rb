@@ -15,6 +15,7 @@ module App
         'POST /first',
         'GET /invitations/:token',
         'POST /invitations/:token',
+        'GET /feeds/:id/:token.atom',
         'GET /shop/:id/:token',
         'GET /shop/:id/:token/zip',
         'GET /shop/:id/:token/files/:name',
@@ -35,6 +36,14 @@ module App
         'POST /people/:id/role',
         'POST /people/:id/switch',
         'POST /people/:id/end-sessions'
+      ],
+      talk: [
+        'POST /docket/take',
+        'POST /docket/give-up',
+        'GET /docket/give',
+        'POST /drawings/:slug/comments',
+        'POST /comments/:id/answer',
+        'POST /comments/:id/settle'
       ],
       issue: ['POST /drawings/:slug/issue', 'POST /models/:slug/issue'],
       size: ['POST /drawings/:slug/dimensions/:id/value'],
@@ -147,6 +156,7 @@ module App
         'GET /drawings/:slug/series',
         'GET /drawings/:slug/rebind',
         'GET /drawings/:slug/rebound/:sheet.svg',
+        'GET /mine',
         'GET /happened',
         'GET /happened.csv',
         'GET /pulse',

@@ -61,7 +61,8 @@ module App
              Routes::Search,
              Routes::Persons,
              Routes::Entrance,
-             Routes::Happenings
+             Routes::Happenings,
+             Routes::Desk
 
     # Bytes of a request that are looked at; recipes are at most 256 KB, STEP files of models 64 MB.
     MOST = 2_000_000

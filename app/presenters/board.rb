@@ -25,11 +25,29 @@ module App
       Latest = Struct.new(:number, :note, :created_at, :author)
 
       # filter: "behind", "adrift", "fault", "empty" or "current": only what is so is shown; nil for all.
-      def initialize(filter = nil)
+      # whose: "mine" or "nobody": only such docket lines; person: whose "mine" is.
+      def initialize(filter = nil, whose: nil, person: nil)
         @filter = FILTERS.key?(filter) ? filter : nil
+        @whose = WHOSE.key?(whose) && (whose != 'mine' || person) ? whose : nil
+        @person = person
       end
 
-      attr_reader :filter
+      attr_reader :filter, :whose
+
+      WHOSE = { 'mine' => 'mine', 'nobody' => "nobody's" }.freeze
+
+      # { drawing id => Records::Taking }
+      def takings = @takings ||= Records::Taking.includes(:person).index_by(&:drawing_id)
+
+      # Cells whose docket lines are shown.
+      def docket_cells
+        @docket_cells ||= @whose ? all_cells.select { |c| whose?(c) } : all_cells
+      end
+
+      def whose?(cell)
+        taken = takings[cell.drawing.id]
+        @whose == 'nobody' ? taken.nil? : taken&.person_id == @person.id
+      end
 
       FILTERS = {
         'behind' => 'behind their model',
@@ -73,7 +91,10 @@ module App
 
       # [[model, Latest, [Cell, ...]], ...] of what is behind, one group per model change.
       def groups
-        all_cells.select { |c| c.state == 'behind' }.group_by { |c| model_of(c) }.map { |m, list| [m, latest(m), list] }
+        docket_cells
+          .select { |c| c.state == 'behind' }
+          .group_by { |c| model_of(c) }
+          .map { |m, list| [m, latest(m), list] }
       end
 
       # Why a model moved on, newest first: the notes of every revision that drawings of its group have not seen yet.
@@ -87,7 +108,7 @@ module App
       # [[model, revision number, note, [[Cell, [Adrift, ...]], ...]], ...]: annotations adrift by the revision that
       # took their geometry.
       def adrift
-        lost = all_cells.flat_map { |c| (c.docket&.adrift || []).map { |a| [c, a] } }
+        lost = docket_cells.flat_map { |c| (c.docket&.adrift || []).map { |a| [c, a] } }
         lost
           .group_by { |c, a| [model_of(c), a.revision] }
           .map do |(model, number), list|
@@ -109,7 +130,7 @@ module App
         @variants_out ||=
           begin
             found = Records::VariantStanding.where(state: %w[behind adrift fault]).pluck(:drawing_id, :state, :variant)
-            by_id = all_cells.to_h { |c| [c.drawing.id, c] }
+            by_id = docket_cells.to_h { |c| [c.drawing.id, c] }
             groups = found.group_by { |id, state, _| [by_id[id], state] }.transform_values { |list| list.map(&:last) }
             groups
               .reject { |(c, state), _| c.nil? || !c.drawing.series || c.state == state }
@@ -120,21 +141,31 @@ module App
       # [[what rests on it, its address, what is not there, what to do]] of references that lead nowhere.
       def broken = @broken ||= Broken.new(self).all
 
-      def faults = all_cells.select { |c| c.state == 'fault' }
+      # [[drawing, [Records::Comment, ...]], ...] of comments that wait.
+      def comments
+        @comments ||=
+          begin
+            by_id = docket_cells.to_h { |c| [c.drawing.id, c.drawing] }
+            Records::Comment.open.group_by(&:drawing_id).filter_map { |id, list| [by_id[id], list] if by_id[id] }
+          end
+      end
+
+      def faults = docket_cells.select { |c| c.state == 'fault' }
       def checking = all_cells.count(&:checking)
       def behind_count = all_cells.sum { |c| c.docket ? c.docket.behind.size : 0 }
       def adrift_count = all_cells.sum { |c| c.docket ? c.docket.adrift.size : 0 }
       def losing_count = all_cells.sum { |c| c.docket ? c.docket.losing : 0 }
 
       # Drawings whose template moved on or is gone, those with empty berths, those whose sheets need a look.
-      def unhoused = all_cells.reject { |c| c.origin.settled? }
-      def with_empty_berths = all_cells.select(&:empty?)
-      def unclean = all_cells.reject(&:sheet_clean?)
+      def unhoused = docket_cells.reject { |c| c.origin.settled? }
+      def with_empty_berths = docket_cells.select(&:empty?)
+      def unclean = docket_cells.reject(&:sheet_clean?)
 
       def clear?
         checking.zero? &&
-          [arrivals, hold_ups, set_aside, broken, variants_out, unhoused, with_empty_berths, unclean].all?(&:empty?) &&
-          all_cells.all? { |c| c.state == 'current' }
+          [arrivals, hold_ups, set_aside, comments, broken, variants_out, unhoused, with_empty_berths, unclean].all?(
+            &:empty?
+          ) && docket_cells.all? { |c| c.state == 'current' }
       end
 
       # { model id => kind of its latest revision }, and the beginning of its text.

@@ -6,6 +6,7 @@ module App
     class DrawingPage
       attr_reader :record, :value, :select
 
+      include CommentsShown
       include ModelsOffered
       include PartsShown
       include SheetScript

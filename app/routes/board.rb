@@ -8,7 +8,12 @@ module App
         app.get '/' do
           Standings.sweep
           tag_page(Pulse.of_board)
-          page(:board, title: 'Board', current: :board, board: Presenters::Board.new(params['state']))
+          page(
+            :board,
+            title: 'Board',
+            current: :board,
+            board: Presenters::Board.new(params['state'], whose: params['whose'], person: person)
+          )
         end
 
         # Whether the board shows anything that is no longer so.
