@@ -84,8 +84,11 @@ module App
       return if told?
 
       cache_control :private, :no_cache
-      etag Digest::SHA256.hexdigest([PAGES, csrf_of_session, request.fullpath, *parts].to_json), kind: :weak
+      etag Digest::SHA256.hexdigest([PAGES, csrf_of_session, seen_by, request.fullpath, *parts].to_json), kind: :weak
     end
+
+    # Who sees a page, and what they may do: others see another one.
+    def seen_by = [person&.id, People.any?, policy.all]
 
     def csrf_of_session = session[:csrf] ||= Rack::Protection::AuthenticityToken.random_token
 

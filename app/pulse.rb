@@ -15,7 +15,8 @@ module App
       known = rows.where(drawing_id: record.id).pick(:basis)
       template = record.template_slug && Records::Template.find_by(slug: record.template_slug)
       short(
-        "#{basis}|#{known}|#{Paper.new(record).drawn?}|#{template&.removed_at}|#{template&.revisions&.maximum(:number)}"
+        "#{basis}|#{known}|#{Paper.new(record).drawn?}|#{template&.removed_at}|" \
+          "#{template&.revisions&.maximum(:number)}|#{said(Records::Comment.where(drawing_id: record.id))}"
       )
     end
 
@@ -34,8 +35,12 @@ module App
           column = records.column_names.include?('updated_at') ? 'updated_at' : 'created_at'
           [records.unscoped.count, records.unscoped.maximum(column).to_f]
         end
-      short(counts.join('|'))
+      taken = Records::Taking.order(:id).pluck(:drawing_id, :person_id, :word)
+      short([counts, taken, said(Records::Comment)].join('|'))
     end
+
+    # Of comments: how many, the last one, and when one was settled last.
+    def said(comments) = [comments.count, comments.maximum(:id), comments.maximum(:settled_at).to_f].join('/')
 
     # Of a model: its revisions and what is known of the latest.
     def of_model(model)

@@ -57,8 +57,8 @@ module App
       def self.comments(app)
         app.post '/drawings/:slug/comments' do
           drawing = Records::Drawing.at(params['slug']).drawing
-          Actions::CommentOn.call(drawing, params['text'], at: params['at'], author: who)
-          redirect "/drawings/#{params['slug']}#comments"
+          said = Actions::CommentOn.call(drawing, params['text'], at: params['at'], author: who)
+          redirect Presenters::Desk.address(said)
         end
 
         app.post '/comments/:id/answer' do

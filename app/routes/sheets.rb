@@ -72,8 +72,14 @@ module App
                **(shown.waiting.include?('mass') ? { waiting: true } : { svg: shown.furniture })
         end
 
-        # Whether an open page shows anything that is no longer so.
-        app.get("/#{home}/:slug/pulse") { json pulse: Pulse.of(records.at(params['slug'])) }
+        # Whether an open page shows anything that is no longer so, and who else is there.
+        app.get "/#{home}/:slug/pulse" do
+          record = records.at(params['slug'])
+          next json(pulse: Pulse.of(record)) unless person
+
+          Presence.note(record, person, sheet: params['sheet'], selected: params['select'])
+          json pulse: Pulse.of(record), others: Presence.others(record, person)
+        end
       end
 
       def self.changes(app, home, records)

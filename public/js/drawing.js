@@ -5,6 +5,7 @@ import { mount } from './sheet.js';
 import { mount as mountFocus } from './sheet_focus.js';
 import { mount as mountColumns } from './columns.js';
 import { mount as mountAsk } from './ask.js';
+import { mount as mountOthers } from './others.js';
 import { mount as beforeAfter } from './before_after.js';
 import { mount as mountForms } from './column_forms.js';
 import { mount as mountHand } from './view_drawing.js';
@@ -118,6 +119,7 @@ function show(state, { keepTyped = false } = {}) {
   shading.begin(state.waiting || []);
   if (!(keepTyped && typed(column))) fill(state.column);
   morph(bar, state.bar);
+  others.show(here);
   if (state.index) morph(index, state.index);
   if (state.pulse) live.know(state.pulse);
   if (state.told) tell(state.told);
@@ -136,11 +138,23 @@ function toHead() {
   head?.focus();
 }
 
+const others = mountOthers({
+  svg: () => desk.querySelector('svg.sheet'),
+  group: sheet.group,
+  name: (key) => data.views[key]?.name || key.split('/')[0],
+  place: () => byId('others'),
+});
+let here = []; // who else is there
 const live = watch({
-  path: () => `${base}/pulse`,
+  path: () => `${base}/pulse?${new URLSearchParams({ sheet: data.sheet, select: selected || '' })}`,
   pulse: data.pulse,
+  onFound(found) {
+    here = found.others || [];
+    others.show(here);
+  },
   soon: () => shading.waiting() || Boolean(column.querySelector('.checking')),
-  onChange: () => queue.then(() => refresh({ keepTyped: true })),
+  // (What somebody holds with the pointer is not taken from their hand.)
+  onChange: () => (sheet.busy() ? live.know('') : queue.then(() => refresh({ keepTyped: true }))),
 });
 
 // Posts go one after another: a second key pressed before the first answer came is made on that answer's version, not

@@ -8,8 +8,11 @@ import { get } from './talk.js';
 const CALM = 3000; // ms between questions
 const SOON = 900; // ms while something is being worked out
 
-/** watch({ path, pulse, onChange(pulse), soon() }) asks path for { pulse }; returns { know(pulse), stop() }. */
-export function watch({ path, pulse, onChange, soon = () => false }) {
+/**
+ * watch({ path, pulse, onChange(pulse), onFound(answer), soon() }) asks path for { pulse }; onFound is told of every
+ * answer; returns { know(pulse), stop() }.
+ */
+export function watch({ path, pulse, onChange, onFound = () => {}, soon = () => false }) {
   let known = pulse;
   let timer = null;
   let over = false;
@@ -20,6 +23,7 @@ export function watch({ path, pulse, onChange, soon = () => false }) {
     if (!document.hidden) {
       try {
         const found = await get(typeof path === 'function' ? path() : path);
+        onFound(found);
         if (found.pulse !== known) {
           known = found.pulse;
           await onChange(known);

@@ -297,6 +297,8 @@ export function mount(element, { data, onSelect, onMove, onWrap, onTwice, onPull
       element.classList.toggle('placing', Boolean(onPlace));
     },
     placing: () => Boolean(placing),
+    // Is something held with the pointer?
+    busy: () => Boolean(drag),
     // Something drawn by hand, stage after stage (see sheet_draw.js).
     draw: draw.begin,
     drawing: draw.active,

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module App
+  # Who is on a drawing: pages say so with every pulse that they ask for.
+  module Presence
+    # Seconds after which somebody who says nothing is gone; between two writes while nothing is different.
+    GONE = 12
+    STEADY = 5
+    LONGEST = 100
+
+    module_function
+
+    # A person has a drawing open, on a sheet, with something selected ('' for nothing).
+    def note(drawing, person, sheet:, selected:, now: Time.now)
+      said = { sheet: sheet.to_s[0, LONGEST], selected: selected.to_s[0, LONGEST] }
+      known = Records::Presence.find_by(drawing_id: drawing.id, person_id: person.id)
+      return if known && now - known.seen_at < STEADY && known.slice(:sheet, :selected).symbolize_keys == said
+
+      Records::Presence.upsert(
+        { drawing_id: drawing.id, person_id: person.id, seen_at: now, **said },
+        unique_by: %i[drawing_id person_id]
+      )
+    end
+
+    # [{ name:, sheet:, selected: }] of the others who are there, by name.
+    def others(drawing, person, now: Time.now)
+      found = Records::Presence.where(drawing_id: drawing.id).where('seen_at > ?', now - GONE).includes(:person)
+      found
+        .reject { |p| p.person_id == person.id || p.person.off? }
+        .map { |p| { name: p.person.name, sheet: p.sheet, selected: p.selected } }
+        .sort_by { |p| p[:name] }
+    end
+  end
+end
