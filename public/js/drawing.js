@@ -119,7 +119,7 @@ function show(state, { keepTyped = false } = {}) {
   shading.begin(state.waiting || []);
   if (!(keepTyped && typed(column))) fill(state.column);
   morph(bar, state.bar);
-  others.show(here);
+  others.again();
   if (state.index) morph(index, state.index);
   if (state.pulse) live.know(state.pulse);
   if (state.told) tell(state.told);
@@ -144,16 +144,11 @@ const others = mountOthers({
   name: (key) => data.views[key]?.name || key.split('/')[0],
   place: () => byId('others'),
 });
-let here = []; // who else is there
 const live = watch({
   path: () => `${base}/pulse?${new URLSearchParams({ sheet: data.sheet, select: selected || '' })}`,
   pulse: data.pulse,
-  onFound(found) {
-    here = found.others || [];
-    others.show(here);
-  },
+  onFound: (found) => others.show(found.others),
   soon: () => shading.waiting() || Boolean(column.querySelector('.checking')),
-  // (What somebody holds with the pointer is not taken from their hand.)
   onChange: () => (sheet.busy() ? live.know('') : queue.then(() => refresh({ keepTyped: true }))),
 });
 
@@ -291,7 +286,6 @@ mountPreview(column, { sheet, path: (id, to) => `${base}/dimensions/${id}/previe
 
 const note = mountNote({ sheet, desk, edit, refused: () => refused });
 
-// A layer shown or not, from the index.
 index.addEventListener('change', (event) => {
   const { layer } = event.target.dataset;
   if (layer) edit({ do: 'layer', what: `layer/${layer}`, visible: event.target.checked });

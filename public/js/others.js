@@ -4,8 +4,13 @@
 const NS = 'http://www.w3.org/2000/svg';
 const ROOM = 1.5; // mm about what is framed
 
-/** mount({ svg(), group(key), name(key), place() }) returns { show(others) }: others: [{ name, sheet, selected }]. */
+/**
+ * mount({ svg(), group(key), name(key), place() }) returns { show(others), again() }: others: [{ name, sheet, selected
+ * }]; again shows the same on another picture.
+ */
 export function mount({ svg, group, name, place }) {
+  let here = [];
+
   function frame(other) {
     const target = group(other.selected);
     if (!target) return;
@@ -13,9 +18,9 @@ export function mount({ svg, group, name, place }) {
     const whole = document.createElementNS(NS, 'g');
     whole.setAttribute('class', 'other-box');
     const rect = document.createElementNS(NS, 'rect');
-    Object.entries({ x: b.x - ROOM, y: b.y - ROOM, width: b.width + 2 * ROOM, height: b.height + 2 * ROOM }).forEach(
-      ([k, v]) => rect.setAttribute(k, v),
-    );
+    const [width, height] = [b.width + 2 * ROOM, b.height + 2 * ROOM];
+    const box = { x: b.x - ROOM, y: b.y - ROOM, width, height };
+    Object.entries(box).forEach(([k, v]) => rect.setAttribute(k, v));
     const words = document.createElementNS(NS, 'text');
     words.setAttribute('x', b.x - ROOM);
     words.setAttribute('y', b.y - ROOM - 1);
@@ -24,15 +29,20 @@ export function mount({ svg, group, name, place }) {
     svg().append(whole);
   }
 
+  function again() {
+    svg()
+      .querySelectorAll('.other-box')
+      .forEach((e) => e.remove());
+    here.forEach(frame);
+    const said = here.map((o) => (o.selected ? `${o.name} (${name(o.selected)})` : o.name));
+    place().hidden = !here.length;
+    place().textContent = here.length ? `Here too: ${said.join(', ')}` : '';
+  }
   return {
+    again,
     show(others) {
-      svg()
-        .querySelectorAll('.other-box')
-        .forEach((e) => e.remove());
-      others.forEach(frame);
-      const said = others.map((o) => (o.selected ? `${o.name} (${name(o.selected)})` : o.name));
-      place().hidden = !others.length;
-      place().textContent = others.length ? `Here too: ${said.join(', ')}` : '';
+      here = others || [];
+      again();
     },
   };
 }

@@ -223,8 +223,7 @@ export function mount(element, { data, onSelect, onMove, onWrap, onTwice, onPull
 
   // Twice on the same thing goes near to it (an annotation: to its view), twice on the paper back to all of it. (The
   // pointer is captured, so that the browser's own double click names the sheet only.) now: ms, when the pointer came
-  // up, not when a busy page gets to hear of it.
-  // Two points set quickly one after the other are no double click: it comes down in one place.
+  // up, not when a busy page gets to hear of it; two points set quickly one after the other are none.
   let last = { at: 0, key: null, client: [0, 0] };
   function twice(key, now, client) {
     const near = Math.hypot(client[0] - last.client[0], client[1] - last.client[1]) < 6;
@@ -297,8 +296,7 @@ export function mount(element, { data, onSelect, onMove, onWrap, onTwice, onPull
       element.classList.toggle('placing', Boolean(onPlace));
     },
     placing: () => Boolean(placing),
-    // Is something held with the pointer?
-    busy: () => Boolean(drag),
+    busy: () => Boolean(drag), // is something held with the pointer?
     // Something drawn by hand, stage after stage (see sheet_draw.js).
     draw: draw.begin,
     drawing: draw.active,
