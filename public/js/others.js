@@ -1,5 +1,5 @@
-// Who else is on a drawing, said beside its name, and what they have selected, lightly framed on the sheet. Owns what it
-// puts there.
+// Who else is on a drawing, said beside its name, and what they have selected, lightly framed on the sheet. Owns what
+// it puts there.
 
 const NS = 'http://www.w3.org/2000/svg';
 const ROOM = 1.5; // mm about what is framed
