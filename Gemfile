@@ -26,6 +26,11 @@ gem 'thor', '~> 1.3'
 gem 'ttfunk', '~> 1.8'
 gem 'zeitwerk', '~> 2.6'
 
+# For an office on several machines (docs/operating.md): bundle config set --local with postgres.
+group :postgres, optional: true do
+  gem 'pg', '~> 1.5'
+end
+
 group :development, :test do
   gem 'capybara', '~> 3.40'
   gem 'minitest', '~> 5.20'

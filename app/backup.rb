@@ -3,15 +3,13 @@
 require 'digest'
 require 'fileutils'
 require 'json'
-require 'sqlite3'
 require 'time'
 
 module App
-  # Whole copies of a data folder, made while people work: the database by SQLite's own backup (never file by file,
-  # which may catch database and log at different moments), then the files by their digests, checked, with a manifest of
-  # all that is in it. The cache can be made again and is left out.
+  # Whole copies of a data folder, made while people work: the database by its own means (never file by file, which may
+  # catch database and log at different moments), then the files by their digests, checked, with a manifest of all that
+  # is in it. The cache can be made again and is left out.
   class Backup
-    DATABASE = 'nockplane.sqlite3'
     MANIFEST = 'manifest.json'
     FORMAT = 'backup/1'
     # Besides the database: what is copied as it is.
@@ -24,14 +22,14 @@ module App
       # Copies a data folder to a new folder; gives the manifest. Raises Unusable.
       def make(data, to, time: Time.now)
         raise Unusable, "#{to} exists already; name a folder that does not" if File.exist?(to)
-        unless File.exist?(File.join(data, DATABASE))
-          raise Unusable, "there is no database in #{data}; is that the data folder?"
-        end
+
+        missing = database.missing(data)
+        raise Unusable, missing if missing
 
         temporary = "#{to}.being-made"
         FileUtils.rm_rf(temporary)
         FileUtils.mkdir_p(temporary)
-        copy_database(File.join(data, DATABASE), File.join(temporary, DATABASE))
+        database.copy(data, temporary)
         PARTS.each { |part| copy_part(data, temporary, part) }
         manifest = { 'nockplane' => FORMAT, 'made' => time.utc.iso8601, 'files' => listing(temporary) }
         File.write(File.join(temporary, MANIFEST), JSON.pretty_generate(manifest))
@@ -53,6 +51,7 @@ module App
         (Dir.children(from) - [MANIFEST]).each { |name| FileUtils.cp_r(File.join(from, name), fresh) }
         File.rename(data, aside) if aside
         File.rename(fresh, data)
+        database.put_back(data)
         aside
       end
 
@@ -70,7 +69,11 @@ module App
           end
         raise Unusable, "#{wrong[0]} is missing or is not as it was when the backup was made" if wrong
 
-        sound(folder)
+        unless manifest['files'].key?(database.name)
+          raise Unusable, "#{folder} has no #{database.name}: it is of another kind of database; see DATABASE_URL"
+        end
+
+        database.check(folder)
         manifest
       rescue Errno::ENOENT, JSON::ParserError
         raise Unusable, "#{folder} is no backup: it has no readable #{MANIFEST}"
@@ -98,20 +101,13 @@ module App
         folder
       end
 
-      private
-
-      def copy_database(from, to)
-        source = SQLite3::Database.new(from, readonly: true)
-        target = SQLite3::Database.new(to)
-        # All pages in one step: a reader of a database with a log keeps no writer out, and none can make it begin
-        # again.
-        copy = SQLite3::Backup.new(target, 'main', source, 'main')
-        copy.step(-1)
-        copy.finish
-        target.execute('PRAGMA journal_mode = DELETE')
-      ensure
-        [source, target].compact.each(&:close)
+      # SqlitePart or ServerPart: how the database that is used now is copied.
+      def database
+        url = ENV.fetch('DATABASE_URL', '')
+        url.start_with?('postgres') ? ServerPart.new(url) : SqlitePart.new
       end
+
+      private
 
       # A file, or a folder file by file: what is moved away meanwhile (a file half written, one set aside) is passed
       # over. Files that the database names are never moved, and are checked afterwards.
@@ -140,26 +136,6 @@ module App
           .select { |f| File.file?(f) }
           .sort
           .to_h { |f| [f.delete_prefix("#{folder}/"), Digest::SHA256.file(f).hexdigest] }
-      end
-
-      def sound(folder)
-        database = SQLite3::Database.new(File.join(folder, DATABASE), readonly: true)
-        found = database.get_first_value('PRAGMA integrity_check')
-        raise Unusable, "the database is damaged: #{found}" unless found == 'ok'
-
-        texts =
-          database.execute(
-            "SELECT recipe FROM revisions WHERE recipe LIKE '#{Nockplane::Modelling::ImportReference::HEAD}%'"
-          ).flatten
-        lost =
-          texts
-            .map { |t| Nockplane::Modelling::ImportReference.parse(t).file }
-            .find { |digest| !File.exist?(File.join(folder, 'files', digest[0, 2], "#{digest}.step")) }
-        raise Unusable, "the imported file #{lost[0, 12]} that a revision names is not there" if lost
-      rescue SQLite3::Exception => e
-        raise Unusable, "the database can't be read: #{e.message}"
-      ensure
-        database&.close
       end
     end
   end

@@ -217,6 +217,7 @@ module App
     end
 
     Commands::ToleranceCommands.add_to(self)
+    Commands::PeopleCommands.add_to(self)
 
     no_commands do
       include Commands::GivenPoints

@@ -54,7 +54,7 @@ module App
           .any? do |column|
             connection.select_value(
               "SELECT 1 FROM #{connection.quote_table_name(table)} WHERE " \
-              "instr(#{connection.quote_column_name(column.name)}, #{connection.quote(digest)}) LIMIT 1"
+                "#{connection.quote_column_name(column.name)} LIKE #{connection.quote("%#{digest}%")} LIMIT 1"
             )
           end
       end
@@ -65,7 +65,7 @@ module App
     rescue Errno::ENOENT
       raise Refused.new(
         "The imported file #{digest[0, 12]} is no longer in the data folder; bring it back from a backup of " \
-        "#{folder}.",
+          "#{folder}.",
               status: 500
       )
     end

@@ -88,9 +88,9 @@ module App
         raise Refused.new("The request is larger than #{most / 1_000_000} MB and was not read.", status: 413)
       end
 
-      entrance
-      Gate.text(request.path_info, 'the address')
+      Gate.text(Rack::Utils.unescape_path(request.path_info), 'the address')
       Gate.parameters(params)
+      entrance
       headers 'Content-Security-Policy' => POLICY,
               'X-Content-Type-Options' => 'nosniff',
               'Referrer-Policy' => 'same-origin',

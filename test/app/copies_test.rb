@@ -19,7 +19,7 @@ class CopiesTest < AppTest
   end
 
   def state =
-    [App::Records::Model.all, App::Records::Drawing.all].map do |list|
+    [App::Records::Model.order(:id), App::Records::Drawing.order(:id)].map do |list|
       list.map { |r| r.attributes.except('updated_at') }
     end
 

@@ -45,7 +45,7 @@ class HousekeepingTest < AppTest
   end
 
   def test_a_fault_is_told_with_its_request
-    App::Presenters::Board.stub(:new, ->(_) { raise KeyError, "first\nsecond" }) do
+    App::Presenters::Board.stub(:new, ->(*, **) { raise KeyError, "first\nsecond" }) do
       _, told = capture_io { get '/' }
       assert_equal 500, last_response.status
       assert_includes last_response.body, "under #{last_response.headers['x-request-id']}."

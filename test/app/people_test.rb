@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
-require 'app_helper'
+require 'command_helper'
 
 # People: the first lead, logging in, invitations, roles, and that every route asks.
 class PeopleTest < AppTest
+  include CommandHelper
+
   PASSWORD = 'quiet filters'
 
   def setup
@@ -152,6 +154,25 @@ class PeopleTest < AppTest
     )
     lead
     App::People.guard('0.0.0.0')
+  end
+
+  def test_the_first_lead_from_the_command_line
+    made = ->(name, *more) do
+      Open3.capture3(
+        { 'NOCKPLANE_DATA' => ENV.fetch('NOCKPLANE_DATA') },
+        CommandHelper::BIN,
+        'person',
+        name,
+        '--json',
+        *more,
+        stdin_data: "#{PASSWORD}\n"
+      )
+    end
+    _, told, status = made.call('Ida Marsh', '--role', 'drafter')
+    assert_equal [1, "The first person is a lead.\n"], [status.exitstatus, told]
+    out, = made.call('Ada Thorne')
+    assert_equal({ 'name' => 'Ada Thorne', 'role' => 'lead' }, JSON.parse(out))
+    assert App::People.log_in('ada thorne', PASSWORD)
   end
 
   def test_every_route_has_a_rule

@@ -102,6 +102,29 @@ class AxeTest < SystemTest
     ].then { |paths| assert_accessible(*paths) }
   end
 
+  def test_pages_of_people
+    people = [App::Records::PersonSession, App::Records::Taking, App::Records::Comment, App::Records::Person]
+    people.each(&:delete_all)
+    drawn
+    assert_accessible('/first', '/happened')
+    lead = App::People.found('Ada Thorne', 'quiet filters')
+    App::People.create('Ida Marsh', 'quiet filters', 'drafter')
+    invitation = "/invitations/#{App::People.invite('drafter', lead.name)}"
+    assert_accessible('/log-in', invitation)
+    visit '/log-in'
+    fill_in 'Name', with: 'Ada Thorne'
+    fill_in 'Password', with: 'quiet filters'
+    click_button 'Log in'
+    assert_link 'Ada Thorne'
+    App::Actions::CommentOn.call(drawn, 'Seen from here?', at: 'view/front', author: 'Ida Marsh')
+    App::Actions::TakeLine.call(drawn, lead, by: 'Ida Marsh', word: 'soon')
+    revise(lid, 'thick: 6', 'thick: 6.05')
+    assert_accessible('/people', '/me', '/mine', '/', "/docket/give?line=#{drawn.slug}", "/drawings/#{drawn.slug}")
+  ensure
+    people.each(&:delete_all)
+    page.reset!
+  end
+
   def test_drawing_with_everything_in_its_column
     App::Actions::EditDrawing.call(drawn, base: nil) do |v|
       Nockplane::Drawings::AnnotationEdits.add_note(v, 's1', 'Deburr', 60, 60)

@@ -107,7 +107,7 @@ class PeopleSystemTest < SystemTest
     click_link 'Mine'
     assert_text 'Seen from here?'
     click_link 'QI-2130-D', match: :first
-    click_button 'settle the comment of Ada Thorne'
+    click_button 'settle it: the comment of Ada Thorne'
     assert_text 'settled by Ada Thorne'
   end
 end
