@@ -216,7 +216,7 @@ class LeadDayTest < SystemTest
     x = drawn.value.view('iso').x
     # A window that does not hear of the other's edit before its own.
     execute_script(
-      "const ask = window.fetch; window.fetch = (path, ...more) => (String(path).endsWith('/pulse') ? " \
+      "const ask = window.fetch; window.fetch = (path, ...more) => (String(path).includes('/pulse') ? " \
         "Promise.reject(new Error('away')) : ask(path, ...more));"
     )
     other = open_new_window
