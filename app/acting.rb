@@ -10,6 +10,11 @@ module App
     # Name of whoever acts; the lead while nobody is told apart.
     def now = Thread.current[KEY] || LEAD
 
+    # From now on this thread works in a name; nil: nobody is told apart.
+    def begin(name)
+      Thread.current[KEY] = name
+    end
+
     # The block's work is done in a name (nil: the one of now).
     def as(name)
       before = Thread.current[KEY]

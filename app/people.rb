@@ -130,13 +130,20 @@ module App
       @dummy.is_password?(password.to_s) && false
     end
 
-    # Link token of a new invitation. Raises Refused.
-    def invite(role, by, now: Time.now)
+    # Link token of a new invitation; renews: Records::Person who gets a new password by it, nil for somebody new.
+    # Raises Refused.
+    def invite(role, by, now: Time.now, renews: nil)
       raise Refused, "There is no role “#{role}”; use #{Policy::ROLES.join(', ')}." unless Policy::ROLES.include?(role)
 
       token = SecureRandom.urlsafe_base64(24)
       digest = Records::PersonSession.digest(token)
-      Records::Invitation.create!(token_digest: digest, role: role, made_by: by, ends_at: now + INVITED)
+      Records::Invitation.create!(
+        token_digest: digest,
+        role: role,
+        made_by: by,
+        ends_at: now + INVITED,
+        renews: renews&.id
+      )
       token
     end
 
@@ -147,8 +154,18 @@ module App
         invitation.lock!
         raise Refused.new('This link was used already.', status: 410) if invitation.person_id
 
-        create(name, password, invitation.role).tap { |person| invitation.update!(person: person) }
+        person = invitation.renews ? renew(invitation.renews, password) : create(name, password, invitation.role)
+        person.tap { |made| invitation.update!(person: made) }
       end
+    end
+
+    # The person of an id with a new password; their sessions end. Raises Refused.
+    def renew(id, password)
+      sound(password)
+      person = Records::Person.at(id)
+      person.update!(password: password, failures: 0, wait_until: nil)
+      end_sessions(person)
+      person
     end
 
     # Switches somebody off, or on again: their sessions end. The last lead stays. Raises Refused.

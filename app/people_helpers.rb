@@ -17,7 +17,7 @@ module App
     # Lets a request in, in the name of the person; sends those away who are not logged in, and refuses what they may
     # not. A route without a rule is nobody's.
     def entrance
-      Acting::KEY.then { |key| Thread.current[key] = person&.name }
+      Acting.begin(person&.name)
       action = Rules.action(request.request_method, request.path_info)
       return if action == :open || !People.any?
 

@@ -35,6 +35,7 @@ module App
         'POST /people/allow',
         'POST /people/:id/role',
         'POST /people/:id/switch',
+        'POST /people/:id/renew',
         'POST /people/:id/end-sessions'
       ],
       talk: [

@@ -98,7 +98,7 @@ module App
     end
 
     after do
-      Thread.current[Acting::KEY] = nil
+      Acting.begin(nil)
       Database.release
     end
 

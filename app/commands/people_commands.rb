@@ -10,9 +10,12 @@ module App
         commands.class_eval do
           desc 'person NAME', 'makes a person of the data folder; asks for the password (a line of input)'
           option :role, default: 'lead', desc: Policy::ROLES.join(', ')
+          option :renew, type: :boolean, desc: 'a new password for one that there is'
           def person(name)
             guarded do
               require_relative '../../config/application'
+              next report(PeopleCommands.renewed(name)) if options[:renew]
+
               first = !People.any?
               raise Refused, 'The first person is a lead.' if first && options[:role] != 'lead'
 
@@ -22,6 +25,11 @@ module App
             end
           end
         end
+      end
+
+      def self.renewed(name)
+        found = Records::Person.named(name) or raise Refused, "There is nobody called #{name}."
+        People.renew(found.id, password).then { |p| { name: p.name, role: p.role } }
       end
 
       # A line of input, not shown where it is typed.

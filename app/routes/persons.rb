@@ -10,16 +10,21 @@ module App
           page(:people, title: 'People', current: :people, link: nil, **Persons.shown)
         end
 
-        # (The link is shown once: only its digest is kept.)
-        app.post '/people/invite' do
-          token = People.invite(params['role'].to_s, who)
-          page(
-            :people,
-            title: 'People',
-            current: :people,
-            link: "#{request.base_url}/invitations/#{token}",
-            **Persons.shown
-          )
+        # (A link is shown once: only its digest is kept.)
+        app.helpers do
+          define_method(:with_link) do |token|
+            link = "#{request.base_url}/invitations/#{token}"
+            page(:people, title: 'People', current: :people, link: link, **Persons.shown)
+          end
+        end
+
+        app.post('/people/invite') { with_link(People.invite(params['role'].to_s, who)) }
+
+        app.post '/people/:id/renew' do
+          found = Records::Person.at(params['id'])
+          raise Refused, "#{found.name} is switched off; switch them on first." if found.off?
+
+          with_link(People.invite(found.role, who, renews: found))
         end
 
         app.post '/people/allow' do

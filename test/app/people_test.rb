@@ -115,6 +115,23 @@ class PeopleTest < AppTest
     assert_equal 404, anybody.get('/invitations/none').status
   end
 
+  def test_who_forgot_their_password_gets_a_new_one_by_a_link
+    ida = one('drafter', 'Ida Marsh').tap { lead }
+    old = App::People.begin_session(ida)
+    leading = browser_of(lead)
+    page = leading.post("/people/#{ida.id}/renew", authenticity_token: token_of(leading))
+    link = page.body[%r{value="http[^"]*(/invitations/[^"]+)"}, 1]
+    guest = anybody
+    form = guest.get(link)
+    assert_includes form.body, 'For <b>Ida Marsh</b>, by Ada Thorne'
+    csrf = form.body[/name="csrf-token" content="([^"]+)"/, 1]
+    assert_equal '/', send_form(guest, link, token: csrf, password: 'another one here').location
+    assert_nil App::People.seen(old), 'her sessions have ended'
+    assert App::People.log_in('Ida Marsh', 'another one here')
+    assert_equal 410, anybody.get(link).status
+    assert_equal 2, App::Records::Person.count
+  end
+
   def test_somebody_switched_off_is_out_at_once_and_their_work_stays_theirs
     drafter = one('drafter').tap { lead }
     browser = browser_of(drafter)
@@ -172,6 +189,9 @@ class PeopleTest < AppTest
     assert_equal [1, "The first person is a lead.\n"], [status.exitstatus, told]
     out, = made.call('Ada Thorne')
     assert_equal({ 'name' => 'Ada Thorne', 'role' => 'lead' }, JSON.parse(out))
+    assert App::People.log_in('ada thorne', PASSWORD)
+    App::Records::Person.first.update!(password: 'forgotten by now')
+    made.call('Ada Thorne', '--renew')
     assert App::People.log_in('ada thorne', PASSWORD)
   end
 
