@@ -49,9 +49,9 @@ module App
         FileUtils.rm_rf(fresh)
         FileUtils.mkdir_p(fresh)
         (Dir.children(from) - [MANIFEST]).each { |name| FileUtils.cp_r(File.join(from, name), fresh) }
+        database.put_back(fresh, data) # (when that fails nothing is moved)
         File.rename(data, aside) if aside
         File.rename(fresh, data)
-        database.put_back(data)
         aside
       end
 

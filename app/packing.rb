@@ -21,9 +21,10 @@ module App
     def self.contents(value, without: []) = new(value, nil, without: without).contents
 
     # What the drawing shows, each model at every revision that a view has: [{ number:, name:, slug:, revision:,
-    # variant:, note:, stem:, binding: }].
-    def self.models(value)
-      value.bindings.flat_map do |binding|
+    # variant:, note:, stem:, binding: }]. variant: of a series, whose family alone is told as that variant.
+    def self.models(value, variant = nil)
+      bindings = variant ? [value.bindings[0].dup.tap { |b| b.variant = variant }] : value.bindings
+      bindings.flat_map do |binding|
         record = Records::Model.unscoped.find(binding.model)
         revisions = value.views.select { |v| v.binding == binding.id }.map(&:revision).uniq.sort
         revisions.map { |revision| shown(record, binding, revision) }

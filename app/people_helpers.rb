@@ -7,11 +7,18 @@ module App
     def person_session
       return @person_session if defined?(@person_session)
 
-      @person_session = session[:person] && People.any? ? People.seen(session[:person]) : nil
+      @person_session = session[:person] && people? ? People.seen(session[:person]) : nil
     end
 
     def person = person_session&.person
-    def policy = @policy ||= Policy.new(person)
+    def policy = @policy ||= Policy.new(person, any: people?)
+
+    # Are there people at all? (Asked once a request.)
+    def people?
+      @people = People.any? if @people.nil?
+      @people
+    end
+
     def may?(action, thing = nil) = policy.may?(action, thing)
 
     # Lets a request in, in the name of the person; sends those away who are not logged in, and refuses what they may
@@ -19,13 +26,10 @@ module App
     def entrance
       Acting.begin(person&.name)
       action = Rules.action(request.request_method, request.path_info)
-      return if action == :open || !People.any?
+      return if action == :open || !people?
 
-      action ? admitted(action) : admitted(:own)
+      admitted(action)
     end
-
-    # What a view says in place of something that the person may not do; nothing where they may.
-    def instead_of(action) = may?(action) ? nil : policy.refusal(action)
 
     # What may be posted to and what not, for the page's script: [[path with :names, why not or nil], ...], exact ones
     # before wide ones.
@@ -46,6 +50,7 @@ module App
 
     def admitted(action)
       return log_in_first unless policy.known?
+      raise Refused.new('There is nothing here.', status: 404) unless action
       return if policy.may?(action)
 
       # (Readers begin where there is something for them.)

@@ -1,11 +1,12 @@
 # frozen_string_literal: true
 
 require 'open3'
+require 'tmpdir'
 
 module App
   class Backup
-    # The database of a PostgreSQL server (DATABASE_URL), copied and put back by its own programs, pg_dump and
-    # pg_restore.
+    # The database of a PostgreSQL server (DATABASE_URL), copied and put back by its own programs, pg_dump, pg_restore
+    # and psql.
     class ServerPart
       NAME = 'nockplane.dump'
       LACKING = 'install Debian\'s postgresql-client of the server\'s version'
@@ -26,9 +27,18 @@ module App
         end
       end
 
-      def put_back(data)
-        dump = File.join(data, NAME)
-        run('pg_restore', '--clean', '--if-exists', '--no-owner', '--single-transaction', "--dbname=#{@url}", dump)
+      # The tables of a folder's copy in place of all that is there, in one transaction: all of it, or nothing. (Those
+      # of a later version go, too: else the next upgrade would find them.) What was there is copied into the data
+      # folder first, which is then moved aside.
+      def put_back(folder, data)
+        copy(nil, data) if File.directory?(data)
+        dump = File.join(folder, NAME)
+        Dir.mktmpdir do |work|
+          anew, tables = %w[anew.sql tables.sql].map { |name| File.join(work, name) }
+          File.write(anew, 'DROP SCHEMA public CASCADE; CREATE SCHEMA public;')
+          run('pg_restore', '--no-owner', "--file=#{tables}", dump)
+          run('psql', '-q', '-1', '-v', 'ON_ERROR_STOP=1', '-f', anew, '-f', tables, @url)
+        end
         File.delete(dump)
       end
 

@@ -43,7 +43,7 @@ module App
       end
 
       # (The copy is the database, once it lies in the data folder.)
-      def put_back(_data) = nil
+      def put_back(_folder, _data) = nil
 
       private
 

@@ -29,30 +29,15 @@ module App
         end
 
         def drawing(view)
-          model = view.model
-          subject = view.subject
-          frame, annotated = sight(view, Workshop.source.model(subject.made))
           Nockplane::Planning::ViewSheet.of(
             Actions::CreateDrawing.template(template),
-            subject,
+            view.subject,
             Workshop.source,
-            frame: frame,
-            name: view.name,
-            title: model.name,
-            number: model.number.to_s,
-            annotated: annotated,
+            **view.sight,
+            title: view.model.name,
+            number: view.model.number.to_s,
             note: view.note
           )
-        end
-
-        # [ViewFrame, is it square to an annotation plane?]; what is nearly square is so.
-        def sight(view, model)
-          seen = view.sight
-          planes = Nockplane::Modelling::AnnotationPlanes.of(model)
-          plane = Nockplane::Modelling::AnnotationPlanes.seen(planes, seen[:direction])
-          return Nockplane::Projection::ViewFrame.new(seen[:direction], seen[:up]), false unless plane
-
-          [Nockplane::Projection::ViewFrame.new(Nockplane::Geometry::Vec.neg(plane.normal), plane.up), true]
         end
       end
   end

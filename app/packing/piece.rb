@@ -31,7 +31,7 @@ module App
             "#{sheets} #{sheets == 1 ? 'sheet' : 'sheets'}#{of_variant}",
             -> { paper }
           ],
-          *models.flat_map { |m| model_entries(m) },
+          *Packing.models(@base, @variant).flat_map { |m| model_entries(m) },
           *lists.map { |t| [list_name(t), 'text/csv', t.kind, -> { Presenters::PartsShown.csv(value, t) }] },
           [
             "#{stem} characteristics.csv",
@@ -52,19 +52,6 @@ module App
 
       def of_variant = @variant ? " of #{@variant}" : ''
       def stem = SeriesPaper.stem(["#{@base.meta.number} rev #{@base.meta.revision}", @variant].compact.join(' '))
-
-      # Of a variant the family as that variant; whatever else is shown comes with the drawing itself.
-      def models
-        all = Packing.models(@base)
-        return all unless @variant
-
-        all.select { |m| m[:binding] == @base.bindings[0].id }.map { |m| varied(m) }
-      end
-
-      def varied(model)
-        stem = SeriesPaper.stem([model[:number] || model[:slug], @variant, model[:revision]].join(' '))
-        model.merge(variant: @variant, stem: stem)
-      end
 
       def model_entries(model)
         words = "#{model[:name]}, revision #{model[:revision]}"

@@ -202,6 +202,12 @@ class PeopleTest < AppTest
     assert_empty without
   end
 
+  def test_a_route_without_a_rule_is_nobodys
+    leading = browser_of(lead)
+    App::Rules.stub(:action, nil) { assert_equal 404, leading.get('/models').status }
+    assert_equal 200, leading.get('/models').status
+  end
+
   # Every route is asked for by somebody of every role, and by nobody: those who may not are told so, nobody else is.
   def test_every_route_with_every_role
     lead

@@ -23,10 +23,28 @@ class ServerBackupTest < AppTest
     App::Backup.make(App.data_folder, to)
     App::Actions::ReviseModel.call(lid, lid.latest.recipe.sub('thick: 6', 'thick: 9'), note: 'after the copy')
     assert_equal 2, lid.reload.latest.number
+    ActiveRecord::Base.connection.create_table(:of_a_later_version)
     aside = App::Backup.restore(to, App.data_folder)
     ActiveRecord::Base.connection.reconnect!
     assert_equal 1, App::Records::Model.find(lid.id).latest.number
-    assert File.directory?(aside), 'what was there is kept'
+    refute_includes ActiveRecord::Base.connection.tables, 'of_a_later_version'
+    assert File.size?(File.join(aside, App::Backup::ServerPart::NAME)), 'the database that was there is kept, too'
+  end
+
+  def test_a_copy_that_can_not_be_put_back_changes_nothing
+    skip 'needs a PostgreSQL server: bin/test-postgres' unless ENV['DATABASE_URL']
+
+    lid
+    App::Backup.make(App.data_folder, to)
+    part = App::Backup.database
+    part.define_singleton_method(:run) do |program, *words|
+      program == 'psql' ? raise(App::Backup::Unusable, 'psql failed') : super(program, *words)
+    end
+    App::Backup.stub(:database, part) do
+      assert_raises(App::Backup::Unusable) { App::Backup.restore(to, App.data_folder) }
+    end
+    assert File.directory?(App.data_folder)
+    assert_equal 1, App::Records::Model.find(lid.id).latest.number
   end
 
   def test_a_program_that_is_not_there_is_told_and_nothing_is_left

@@ -23,12 +23,14 @@ class ViewSheetTest < CoreTest
   def sheet_of(text, look, **more)
     source = Products::Source.new { text }
     subject = Products::Subject.new('m', 1)
+    frame = Projection::ViewFrame.named(look)
     drawing =
       Planning::ViewSheet.of(
         Drawings::Template.all['a3-part-first-angle'],
         subject,
         source,
-        frame: Projection::ViewFrame.named(look),
+        direction: frame.d,
+        up: frame.u,
         name: 'From here',
         title: 'Plate',
         number: 'QI-1',
@@ -56,7 +58,7 @@ class ViewSheetTest < CoreTest
   end
 
   def test_a_turned_view_has_none_and_a_note_stands_beside_it
-    drawing, = sheet_of(planned, 'iso', annotated: false, note: "Seen after\ndeburring")
+    drawing, = sheet_of(planned, 'iso', note: "Seen after\ndeburring")
     assert_empty drawing.dimensions
     assert_equal ["Seen after\ndeburring"], drawing.notes.map(&:text)
   end

@@ -11,18 +11,21 @@ module Nockplane
       INDENT = 8.0
 
       # template: Drawings::Template whose first sheet is taken, without its berths; subject: Products::Subject of the
-      # model as made, or exploded; frame: Projection::ViewFrame; annotated: with the annotations of its plane; note:
-      # words or nil. Returns a Drawings::Drawing.
-      def self.of(template, subject, source, frame:, name:, title:, number:, annotated: true, note: nil)
-        new(template, frame, name, subject, annotated, note).drawing(source, title, number)
+      # model as made, or exploded; direction, up: unit vectors as it is looked at; note: words or nil. Returns a
+      # Drawings::Drawing.
+      def self.of(template, subject, source, direction:, up:, name:, title:, number:, note: nil)
+        planes = Modelling::AnnotationPlanes.of(source.model(subject.made))
+        plane = Modelling::AnnotationPlanes.seen(planes, direction)
+        new(template, subject, plane, [direction, up], name, note).drawing(source, title, number)
       end
 
-      def initialize(template, frame, name, subject, annotated, note)
+      # plane: the annotation plane that it is (nearly) square to, nil where it is turned to all.
+      def initialize(template, subject, plane, seen, name, note)
         @template = template
-        @frame = frame
-        @name = name
         @subject = subject
-        @annotated = annotated
+        @plane = plane
+        @frame = Projection::ViewFrame.new(*(plane ? [Geometry::Vec.neg(plane.normal), plane.up] : seen))
+        @name = name
         @note = note
       end
 
@@ -70,7 +73,7 @@ module Nockplane
           width: (x1 - x0) * SHARE,
           height: (y1 - y0) * SHARE,
           pinned: false,
-          by_plane: @annotated || nil,
+          by_plane: @plane && true,
           exploded: @subject.state,
           label: @name
         )
