@@ -25,10 +25,8 @@ class NoteAreasTest < AppTest
 
   def test_the_parts_of_an_assembly_by_the_fields_that_can_be_chosen
     assert_nil App::NoteAreas.parts(model(lid))
-    unit =
-      App::Actions::AddModel.call(
-        "nockplane: assembly/1\nname: Two\ncomponents:\n  - {id: a, model: QI-2130}\n  - {id: b, model: QI-2130, offset: 20}\n"
-      )
+    components = "  - {id: a, model: QI-2130}\n  - {id: b, model: QI-2130, offset: 20}\n"
+    unit = App::Actions::AddModel.call("nockplane: assembly/1\nname: Two\ncomponents:\n#{components}")
     parts = App::NoteAreas.parts(model(unit))
     assert_equal [%w[1 2 Lid QI-2130]], parts[:rows].map { |r| r.values_at(*App::NoteAreas::USUAL) }
     assert_equal App::NoteAreas::FIELDS.keys, parts[:rows][0].keys & App::NoteAreas::FIELDS.keys
