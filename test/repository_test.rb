@@ -9,6 +9,13 @@ class RepositoryTest < Minitest::Test
 
   def files(*patterns) = patterns.flat_map { |p| Dir[File.join(ROOT, p)] }.reject { |f| f.include?('/vendor/') }
 
+  # Two of one name would be one class to Ruby: tests of the one run with the helpers of the other, or none at all.
+  def test_every_class_of_tests_has_a_name_of_its_own
+    names = files('test/**/*_test.rb').flat_map { |f| File.read(f).scan(/^class (\w+)/).flatten }
+    assert_operator names.size, :>, 200
+    assert_empty names.tally.select { |_, times| times > 1 }.keys
+  end
+
   def test_nothing_is_fetched_from_another_host
     files('public/{js,css}/**/*.{js,css}', 'app/views/**/*.erb').each do |f|
       outside = File.read(f).scan(%r{(?:https?:)?//[a-z0-9.-]+\.[a-z]{2,}}i) - ['http://www.w3.org']

@@ -3,7 +3,7 @@
 require 'test_helper'
 
 # Tolerance frames, datum systems and material conditions: vectors of standards.md 16.6. mm.
-class FrameTest < CoreTest
+class ToleranceFrameTest < CoreTest
   T = Tolerancing
 
   def rules(text, **around)
