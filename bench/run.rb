@@ -32,7 +32,8 @@ def calibration
   sum
 end
 
-abort 'run with YJIT: rake bench' unless defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?
+compiled = defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?
+puts(compiled ? 'with YJIT' : 'plain Ruby, no YJIT')
 Nockplane::LOADER.eager_load
 calibration
 unit = median(5) { calibration }

@@ -15,23 +15,34 @@ module Nockplane
 
       # [Stroke]
       def strokes
-        @segments.group_by { |s| [names(s.seen), s.seen.kind, s.visible] }.flat_map do |(faces, kind, visible), group|
-          round, straight = group.partition { |s| ring(s.seen) }
-          more = { faces: faces, kind: kind, visible: visible }
-          arcs(round, more) + lines(straight, more)
+        @segments
+          .group_by { |s| [names(s.seen), s.seen.kind, s.visible] }
+          .flat_map do |(faces, kind, visible), group|
+            round, straight = group.partition { |s| ring(s.seen) }
+            more = { faces: faces, kind: kind, visible: visible }
+            arcs(round, more) + lines(straight, more)
+          end
+      end
+
+      # [Stroke] of whole rings: [[Ring, one of its edges, visible], ...].
+      def rings(list)
+        list.map do |ring, edge, visible|
+          whole = arc(images[ring], 0.0, TURN, { faces: sides(edge), kind: :sharp, visible: visible })
+          whole.tap { |s| s.from, s.to = 0.0, TURN } # an image seen from behind runs the other way
         end
       end
 
       private
 
-      def names(seen)
-        [@solid.facets[seen.edge.f].face.name, @solid.facets[seen.edge.g].face.name].uniq.sort
-      end
+      def names(seen) = sides(seen.edge)
+      def sides(edge) = [@solid.facets[edge.f].face.name, @solid.facets[edge.g].face.name].uniq.sort
 
       def arcs(segments, more)
-        segments.group_by { |s| ring(s.seen) }.flat_map do |ring, group|
-          joined(group.map { |s| range(s, ring) }).map { |from, to| arc(images[ring], from, to, more) }
-        end
+        segments
+          .group_by { |s| ring(s.seen) }
+          .flat_map do |ring, group|
+            joined(group.map { |s| range(s, ring) }).map { |from, to| arc(images[ring], from, to, more) }
+          end
       end
 
       # The ring whose image a segment lies on, nil where it lies on none: the edge's own, or that of a cylinder it is
@@ -135,9 +146,11 @@ module Nockplane
         ends = group.flat_map { |s| [[s.s0, at(s, s.t0)], [s.s1, at(s, s.t1)]] }
         return [Stroke.new(shape: :line, points: ends.map(&:last), **more)] if group.size == 1
 
-        Intervals.union(group.map { |s| [s.s0, s.s1].minmax }, 1e-6).map do |span|
-          Stroke.new(shape: :line, points: span.map { |place| ends.min_by { |s, _| (s - place).abs }[1] }, **more)
-        end
+        Intervals
+          .union(group.map { |s| [s.s0, s.s1].minmax }, 1e-6)
+          .map do |span|
+            Stroke.new(shape: :line, points: span.map { |place| ends.min_by { |s, _| (s - place).abs }[1] }, **more)
+          end
       end
 
       # True image point of an edge at t.
@@ -152,10 +165,12 @@ module Nockplane
       def paths(segments, more) = paths_of(segments.map { |s| [at(s, s.t0), at(s, s.t1)] }, more)
 
       def paths_of(ends, more)
-        Spans.joined(ends).map do |points|
-          points = straightened(points)
-          Stroke.new(shape: points.size == 2 ? :line : :path, points: points, **more)
-        end
+        Spans
+          .joined(ends)
+          .map do |points|
+            points = straightened(points)
+            Stroke.new(shape: points.size == 2 ? :line : :path, points: points, **more)
+          end
       end
 
       # Points without those that lie on the way between their neighbours.

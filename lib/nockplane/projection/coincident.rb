@@ -8,6 +8,8 @@ module Nockplane
       TURN = 2 * Math::PI
       # Grain of a circle's or ellipse's centre and radii, mm.
       GRAIN = 1e-4
+      # mm: what is left of a hidden arc between others and shorter is no line of its own.
+      SLIVER = 0.02
 
       # Strokes without what others cover.
       def self.thin(strokes)
@@ -35,11 +37,13 @@ module Nockplane
 
       def lines(strokes)
         segments = strokes.map { |s| Carriers::Segment.new(s, 0.0, 1.0, s.visible, rank(s), *s.points.flatten) }
-        Carriers.deduplicate(segments).map do |g|
-          next g.seen if g.t0.zero? && g.t1 == 1.0
+        Carriers
+          .deduplicate(segments)
+          .map do |g|
+            next g.seen if g.t0.zero? && g.t1 == 1.0
 
-          g.seen.dup.tap { |s| s.points = [[g.x0, g.y0], [g.x1, g.y1]] }
-        end
+            g.seen.dup.tap { |s| s.points = [[g.x0, g.y0], [g.x1, g.y1]] }
+          end
       end
 
       def arcs(strokes)
@@ -57,17 +61,31 @@ module Nockplane
         end
       end
 
+      # Angle of the shortest rest of an arc that is drawn.
+      def least(stroke) = stroke.visible ? 1e-6 : SLIVER / [stroke.rx, stroke.ry].max
+
+      # The rest of a full turn, joined where the turn begins.
+      def round(left, from, to)
+        return left unless left.size > 1 && to - from > TURN - 1e-6 && left[0][0] == from && left[-1][1] == to
+
+        [*left[1..-2], [left[-1][0], left[0][1] + TURN]]
+      end
+
+      # The most important first, of equal ones the longest.
       def thinned(group)
         covered = []
-        group.sort_by { |s| rank(s) }.flat_map do |s|
-          half = s.rotation % TURN >= Math::PI ? Math::PI : 0.0 # the same ellipse, counted from its other end
-          from = s.from + half
-          to = s.to + half
-          spans = [-1, 0, 1].flat_map { |k| covered.map { |a, b| [a + (k * TURN), b + (k * TURN)] } }
-          left = Intervals.rest(from, to, Intervals.union(spans, 1e-9), 1e-6)
-          covered << [from, to]
-          left == [[from, to]] ? [s] : left.map { |a, b| s.dup.tap { |p| p.from, p.to = a - half, b - half } }
-        end
+        group
+          .each_with_index
+          .sort_by { |s, i| [rank(s), s.from - s.to, i] }
+          .flat_map do |s, _|
+            half = s.rotation % TURN >= Math::PI ? Math::PI : 0.0 # the same ellipse, counted from its other end
+            from = s.from + half
+            to = s.to + half
+            spans = (-2..2).flat_map { |k| covered.map { |a, b| [a + (k * TURN), b + (k * TURN)] } }
+            left = round(Intervals.rest(from, to, Intervals.union(spans, 1e-9), least(s)), from, to)
+            covered << [from, to]
+            left == [[from, to]] ? [s] : left.map { |a, b| s.dup.tap { |p| p.from, p.to = a - half, b - half } }
+          end
       end
     end
   end

@@ -7,20 +7,29 @@ module Nockplane
     class EdgeSet
       Edge = Struct.new(:a, :b, :f, :g, :kind, :ring)
 
-      # edges; pieces: convex polygons of every facet; exact: { vertex => true place } as of Exact.vertices; slivers: as
-      # of Slivers.
-      attr_reader :edges, :pieces, :exact, :slivers
+      # A closed circle or ellipse of chords between the same two faces: its ring and the indices of its edges. In a
+      # view it is one thing: most are seen, or hidden, as a whole.
+      Loop = Struct.new(:ring, :edges)
+
+      # edges; loops: [Loop]; hull: { index of a facet => true } where nothing of the solid lies before its plane;
+      # pieces: convex polygons of every facet; exact: { vertex => true place } as of Exact.vertices; slivers: as of
+      # Slivers.
+      attr_reader :edges, :loops, :hull, :pieces, :exact, :slivers
 
       # The set of a solid that is many placed ones: parts are [EdgeSet, Solids::Transform, first vertex, first facet],
       # in the order of the facets. Nothing is looked for again.
       def self.placed(parts)
-        edges = parts.flat_map do |set, transform, vertex, facet|
-          rings = {}.compare_by_identity
-          set.edges.map do |e|
-            r = e.ring && (rings[e.ring] ||= e.ring.mapped(transform.method(:point), transform.method(:direction)))
-            Edge.new(e.a + vertex, e.b + vertex, e.f + facet, e.g + facet, e.kind, r)
+        loops = []
+        edges =
+          parts.each_with_object([]) do |(set, transform, vertex, facet), all|
+            rings = {}.compare_by_identity
+            at = all.size
+            set.edges.each do |e|
+              r = e.ring && (rings[e.ring] ||= e.ring.mapped(transform.method(:point), transform.method(:direction)))
+              all << Edge.new(e.a + vertex, e.b + vertex, e.f + facet, e.g + facet, e.kind, r)
+            end
+            set.loops.each { |l| loops << Loop.new(rings[l.ring], l.edges.map { |i| i + at }) }
           end
-        end
         exact =
           parts.each_with_object({}) do |(set, transform, vertex, _), all|
             set.exact.each { |v, p| all[v + vertex] = transform.point(p).freeze }
@@ -33,6 +42,7 @@ module Nockplane
           s.send(
             :take,
             edges,
+            loops,
             exact,
             parts.flat_map do |set, _, vertex, _|
               set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } }
@@ -46,7 +56,7 @@ module Nockplane
       def bordering(facets)
         chosen = facets.to_h { |i| [i, true] }
         edges = @edges.select { |e| chosen[e.f] || chosen[e.g] }
-        EdgeSet.allocate.tap { |s| s.send(:take, edges, @exact, @pieces, @slivers) }
+        EdgeSet.allocate.tap { |s| s.send(:take, edges, [], @exact, @pieces, @slivers) }
       end
 
       def initialize(solid)
@@ -54,6 +64,8 @@ module Nockplane
         @edges = []
         @circles = {}
         collect
+        @loops = Loops.of(@edges, solid)
+        @hull = Hull.of(solid)
         # Convex pieces of every facet, by facet index.
         @pieces = solid.facets.map { |f| Solids::Triangulator.convex_pieces(solid, f) }
         @exact = Unfolding.call(solid, @edges, Exact.vertices(solid, @edges))
@@ -64,9 +76,11 @@ module Nockplane
 
       private
 
-      def take(edges, exact, pieces, slivers)
+      def take(edges, loops, exact, pieces, slivers)
         @slivers = slivers
         @edges = edges
+        @loops = loops
+        @hull = {} # of many solids together it is not looked for
         @exact = exact
         @pieces = pieces
         Ractor.make_shareable(self)

@@ -24,21 +24,52 @@ module Nockplane
         @frame = frame
       end
 
-      # [Seen] for every edge to draw.
+      # Loops of the edge set that are seen, or hidden, as a whole: [[EdgeSet::Loop, visible], ...]; the chords of those
+      # that cover others on them: [Seen]. Known after #call.
+      attr_reader :rounds, :covers
+
+      # [Seen] for every edge to draw that is in none of the whole loops, and for those that cover.
       def call
         @px, @py, @pz = @frame.project(@solid)
         face_sides
         lay_occluders
         seen = []
         @contours = Contours.new(@solid, @frame)
-        @set.edges.each do |e|
+        @told = Rounds.new(@set, @frame, @front, [@px, @py, @pz], @laid)
+        @rounds, done = @told.told, @told.chords
+        @set.edges.each_with_index do |e, i|
+          next if done.key?(i)
+
           kind = drawn_kind(e) or next
-          seen << Seen.new(e, kind, @front[e.f] || @front[e.g] ? hidden(e) : WHOLE, *runs.of_edge(e, kind))
+          seen << Seen.new(e, kind, covered(e), *runs.of_edge(e, kind))
         end
-        seen + contours
+        @covers = chords_beside(seen, done)
+        seen + @covers + contours
       end
 
       private
+
+      # Hidden intervals of an edge: all of one that looks away, nothing of one on a facet with all the rest behind it.
+      def covered(e)
+        return WHOLE unless @front[e.f] || @front[e.g]
+
+        @told.sure?(e) ? [] : hidden(e)
+      end
+
+      # Chords of whole loops that an outline begins at: it may run along them for as long as they are chords, and is no
+      # line of its own there. They cover, and are drawn with their loop.
+      def chords_beside(seen, done)
+        return [] if done.empty?
+
+        ends = {}
+        seen.each { |s| ends[s.edge.a] = ends[s.edge.b] = true if s.kind == :silhouette }
+        done.filter_map do |i, visible|
+          next if visible.nil?
+
+          e = @set.edges[i]
+          Seen.new(e, :sharp, visible ? [] : WHOLE, *runs.of_edge(e, :sharp)) if ends[e.a] || ends[e.b]
+        end
+      end
 
       def runs = @runs ||= TrueRuns.new(@solid, @set, @frame, @contours)
 
@@ -100,14 +131,17 @@ module Nockplane
       def drawn_kind(e)
         turned = turned?(e)
         case e.kind
-        when :sharp then :sharp
-        when :smooth then turned ? :silhouette : :smooth
-        else turned ? :silhouette : nil
+        when :sharp
+          :sharp
+        when :smooth
+          turned ? :silhouette : :smooth
+        else
+          turned ? :silhouette : nil
         end
       end
 
       def lay_occluders
-        laid = Occluders.new(@solid, @set, @frame, @front, @px, @py)
+        laid = @laid = Occluders.new(@solid, @set, @frame, @front, @px, @py)
         @polys_x, @polys_y, @facet_of, @depth, @boxes, @near, @cells = laid.lists
         @x0, @y0, @cw, @ch, @nx, @ny = laid.grid
         @stamp = Array.new(@polys_x.size, -1)
@@ -261,8 +295,10 @@ module Nockplane
         g1 = g + (slope * t1) - DEPTH
         return if g0 <= 0 && g1 <= 0
 
-        if g0 < 0 then t0 += (t1 - t0) * g0 / (g0 - g1)
-        elsif g1 < 0 then t1 = t0 + ((t1 - t0) * g0 / (g0 - g1))
+        if g0 < 0
+          t0 += (t1 - t0) * g0 / (g0 - g1)
+        elsif g1 < 0
+          t1 = t0 + ((t1 - t0) * g0 / (g0 - g1))
         end
         return if t1 <= t0
 

@@ -19,23 +19,25 @@ module Nockplane
       # edge_set may be given to share it between views of one solid.
       def self.of(solid, frame, edge_set: EdgeSet.new(solid))
         hidden = HiddenLines.new(solid, edge_set, frame)
-        segments = segments(hidden.call, hidden.px, hidden.py)
-        new(
-          Overlaid.thin(
-            Coincident.thin(Junctions.settle(Chains.new(solid, frame, Carriers.deduplicate(segments)).strokes))
-          )
-        )
+        segments = Carriers.deduplicate(segments(hidden.call, hidden.px, hidden.py))
+        covers = {}.compare_by_identity.tap { |all| hidden.covers.each { |seen| all[seen] = true } }
+        chains = Chains.new(solid, frame, segments.reject { |s| covers[s.seen] })
+        rounds = hidden.rounds.map { |l, visible| [l.ring, edge_set.edges[l.edges[0]], visible] }
+        strokes = chains.rings(rounds) + chains.strokes
+        new(Overlaid.thin(Coincident.thin(Junctions.settle(strokes))))
       end
 
       # Carriers::Segments of what was seen: image coordinates of the chords, on which coincident lines are told.
       def self.segments(seen, px, py)
-        seen.flat_map do |s|
-          a = s.edge.a
-          b = s.edge.b
-          [[Intervals.rest(0.0, 1.0, s.hidden, 1e-9), true], [s.hidden, false]].flat_map do |list, visible|
-            list.map { |t0, t1| segment(s, t0, t1, visible, px[a], py[a], px[b] - px[a], py[b] - py[a]) }
+        seen
+          .flat_map do |s|
+            a = s.edge.a
+            b = s.edge.b
+            [[Intervals.rest(0.0, 1.0, s.hidden, 1e-9), true], [s.hidden, false]].flat_map do |list, visible|
+              list.map { |t0, t1| segment(s, t0, t1, visible, px[a], py[a], px[b] - px[a], py[b] - py[a]) }
+            end
           end
-        end.reject { |s| Math.hypot(s.x1 - s.x0, s.y1 - s.y0) < Geometry::Tolerance::COINCIDENT }
+          .reject { |s| Math.hypot(s.x1 - s.x0, s.y1 - s.y0) < Geometry::Tolerance::COINCIDENT }
       end
 
       def self.segment(seen, t0, t1, visible, x, y, dx, dy)
@@ -56,9 +58,13 @@ module Nockplane
         @strokes = strokes.sort_by { |s| [s.visible ? 0 : 1, s.kind.to_s, s.faces, s.signature.drop(3)] }
         boxes = @strokes.map(&:box)
         @box =
-          boxes.empty? ?
-            [0.0] * 4 :
-            [0, 1].map { |k| boxes.map { |b| b[k] }.min } + [2, 3].map { |k| boxes.map { |b| b[k] }.max }
+          (
+            if boxes.empty?
+              [0.0] * 4
+            else
+              [0, 1].map { |k| boxes.map { |b| b[k] }.min } + [2, 3].map { |k| boxes.map { |b| b[k] }.max }
+            end
+          )
         Ractor.make_shareable(self)
       end
 

@@ -29,6 +29,16 @@ module Nockplane
       # [left, bottom, width and height of a cell (mm), cells across, cells up]
       def grid = [@x0, @y0, @cw, @ch, @nx, @ny]
 
+      # Yields the pieces of every cell that a box of the image touches and that has any, the nearest first.
+      def cells_in(x0, y0, x1, y1)
+        place(y0, @y0, @ch, @ny).upto(place(y1, @y0, @ch, @ny)) do |j|
+          place(x0, @x0, @cw, @nx).upto(place(x1, @x0, @cw, @nx)) do |i|
+            pieces = @cells[(j * @nx) + i]
+            yield pieces if pieces
+          end
+        end
+      end
+
       private
 
       def add(facet, index, px, py)
@@ -82,10 +92,11 @@ module Nockplane
       def place(c, from, step, count) = ((c - from) / step).to_i.clamp(0, count - 1)
 
       def near_first
-        @near = @xs.each_index.map do |k|
-          a, b, c = @depths[k]
-          @xs[k].zip(@ys[k]).map { |x, y| (a * x) + (b * y) + c }.min
-        end
+        @near =
+          @xs.each_index.map do |k|
+            a, b, c = @depths[k]
+            @xs[k].zip(@ys[k]).map { |x, y| (a * x) + (b * y) + c }.min
+          end
         @near.each_index.sort_by { |k| @near[k] }
       end
     end
