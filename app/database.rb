@@ -9,6 +9,8 @@ module App
   module Database
     # ms a write waits for another one.
     PATIENCE = 15_000
+    # Connections of one process: one for each thread that answers, and some for what it does besides.
+    POOL = 20
 
     # Waits for a lock without keeping the other threads of the process from going on (the adapter's own timeout does
     # keep them, so that the one who has the lock could never give it back).
@@ -27,12 +29,17 @@ module App
     def connect
       FileUtils.mkdir_p(App.data_folder)
       ActiveRecord::Base.logger = nil
-      file = File.join(App.data_folder, 'nockplane.sqlite3')
-      ActiveRecord::Base.establish_connection(
-        ENV['DATABASE_URL'] || { adapter: 'sqlite3', database: file, pool: 16, default_transaction_mode: :immediate }
-      )
+      ActiveRecord::Base.establish_connection(where)
       migrate
       ship
+    end
+
+    # What ActiveRecord is to connect to.
+    def where
+      return { url: ENV.fetch('DATABASE_URL'), pool: POOL } if ENV['DATABASE_URL']
+
+      file = File.join(App.data_folder, 'nockplane.sqlite3')
+      { adapter: 'sqlite3', database: file, pool: POOL, default_transaction_mode: :immediate }
     end
 
     # What comes with Nockplane and is kept in the database, so that it can be changed: templates and standards; and the
@@ -65,6 +72,18 @@ module App
         )
       Backup.make(App.data_folder, before) if context.current_version.positive? && ENV['DATABASE_URL'].nil?
       context.migrate
+    end
+
+    # What is written in the block may be lost when the machine goes down a moment later: nobody waits for the disk.
+    # (Of PostgreSQL; SQLite's own way stays as it is.)
+    def lightly
+      connection = ActiveRecord::Base.connection
+      return yield unless connection.adapter_name == 'PostgreSQL'
+
+      ActiveRecord::Base.transaction do
+        connection.execute('SET LOCAL synchronous_commit TO OFF')
+        yield
+      end
     end
 
     # Gives the thread's connection back; called after each request.

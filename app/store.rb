@@ -50,12 +50,13 @@ module App
     # Path of a file kept under a key, written to the IO that the block gets where there is none: for what is too large
     # to pass through memory.
     def file(key)
-      path_of(key) || begin
-        temporary = fresh(key)
-        File.open(temporary, 'wb') { |io| yield io }
-        File.rename(temporary, path(key))
-        path(key)
-      end
+      path_of(key) ||
+        begin
+          temporary = fresh(key)
+          File.open(temporary, 'wb') { |io| yield io }
+          File.rename(temporary, path(key))
+          path(key)
+        end
     ensure
       FileUtils.rm_f(temporary) if temporary
     end
@@ -75,12 +76,14 @@ module App
       half, whole = files.partition { |path, _, _| File.extname(path) == '.new' }
       gone = half.select { |_, _, used| now - used > 3600 }
       total = whole.sum { |_, bytes, _| bytes }
-      whole.sort_by { |_, _, used| used }.each do |file|
-        break if total <= quota
+      whole
+        .sort_by { |_, _, used| used }
+        .each do |file|
+          break if total <= quota
 
-        total -= file[1]
-        gone << file
-      end
+          total -= file[1]
+          gone << file
+        end
       gone.each { |path, _, _| FileUtils.rm_f(path) }.size
     end
 
@@ -93,6 +96,8 @@ module App
       write(key, value)
       File.write("#{path(key)}#{TOOK}", seconds.round(2).to_s) if seconds > NOTED
       value
+    rescue *Outage::FULL
+      value # made anew next time: a full folder costs time, no work
     end
 
     def path(key) = File.join(@folder, key[-2, 2], key)
@@ -127,7 +132,10 @@ module App
       bytes = Marshal.dump(value)
       File.binwrite(temporary, bytes)
       File.rename(temporary, path(key))
+      temporary = nil
       keep(key, value, bytes.bytesize)
+    ensure
+      FileUtils.rm_f(temporary) if temporary
     end
 
     # Where a new file is written before it has its name.

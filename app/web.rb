@@ -24,6 +24,7 @@ module App
         urls: %w[/css /js /fonts /vendor /icon.svg],
         root: File.join(ROOT, 'public'),
         header_rules: [[:all, { 'cache-control' => 'public, max-age=3600', 'x-content-type-options' => 'nosniff' }]]
+    use Turns
     # NOCKPLANE_TLS=1 behind a server that speaks TLS: then the cookie goes over TLS only.
     use Rack::Session::Cookie,
         key: 'nockplane',
@@ -91,6 +92,7 @@ module App
       Gate.text(Rack::Utils.unescape_path(request.path_info), 'the address')
       Gate.parameters(params)
       entrance
+      @begun = !request.safe?
       headers 'Content-Security-Policy' => POLICY,
               'X-Content-Type-Options' => 'nosniff',
               'Referrer-Policy' => 'same-origin',
@@ -100,6 +102,21 @@ module App
     after do
       Acting.begin(nil)
       Database.release
+    end
+
+    helpers do
+      # Told without the database, which may be what is away.
+      def away(fault)
+        told = Outage.told(fault, begun: @begun)
+        Log.trouble("#{fault.class}: #{fault.message}", request: env['nockplane.request'])
+        status told.status
+        headers 'Retry-After' => '3'
+        next_try = told.again && request.get? && !wants_json?
+        headers 'Refresh' => '3' if next_try
+        return json(error: told.message, again: told.again) if wants_json?
+
+        erb(:outage, layout: false, locals: { told: told })
+      end
     end
 
     # Whether the application is well: 200, or 503 with what is not.
@@ -141,6 +158,8 @@ module App
     not_found do
       answer(404, 'There is nothing at this address. It may have been typed wrong, or the thing was never made.')
     end
+
+    Outage::ALL.each { |kind| error(kind) { away(env['sinatra.error']) } }
 
     # (Handlers are found by class, and InputFault is a module: it is asked for here.)
     error do

@@ -22,6 +22,17 @@ class Person
     http.post(path, data.is_a?(String) ? data : JSON.generate(data), headers)
   end
 
+  # Logs in where there are people.
+  def log_in(name, password)
+    page = http.get('/log-in')
+    remember(page)
+    form = URI.encode_www_form(name: name, password: password, authenticity_token: token(page))
+    remember(http.post('/log-in', form, { 'Cookie' => @cookie, 'Content-Type' => 'application/x-www-form-urlencoded' }))
+    mine = http.get('/me', { 'Cookie' => @cookie })
+    remember(mine)
+    @token = token(mine)
+  end
+
   # The connection is gone: the next request makes another.
   def leave
     @http&.finish
@@ -37,7 +48,16 @@ class Person
 
   def come_in
     page = http.get('/')
-    @cookie = page.get_fields('set-cookie').map { |c| c.split(';').first }.join('; ')
-    @token = CGI.unescapeHTML(page.body[/name="csrf-token" content="([^"]+)"/, 1])
+    remember(page)
+    @token = token(page)
+  end
+
+  def token(page) = CGI.unescapeHTML(page.body[/name="csrf-token" content="([^"]+)"/, 1])
+
+  # What the answer wants to be told with the next request.
+  def remember(answer)
+    given = (answer.get_fields('set-cookie') || []).to_h { |c| c.split(';').first.split('=', 2) }
+    @cookies = (@cookies || {}).merge(given)
+    @cookie = @cookies.map { |pair| pair.join('=') }.join('; ')
   end
 end

@@ -21,20 +21,52 @@ export const post = (path, data = {}, signal = undefined) =>
 /** Posts a form with its files. */
 export const postForm = (path, form) => send(path, form, {});
 
+// ms between tries, and for how long it is tried, while what the server rests on is away.
+const PAUSE = 1500;
+const PATIENCE = 90000;
+
 async function send(path, body, more, signal) {
   document.body.classList.add('busy');
   try {
-    const response = await fetch(path, {
-      method: 'POST',
-      headers: { Accept: 'application/json', 'X-CSRF-Token': token(), ...more },
-      body,
-      signal,
-    });
-    const answer = await response.json().catch(() => ({}));
-    if (!response.ok) throw new Refused(response.status, answer);
-    return answer;
+    return await tried(() => once(path, body, more, signal));
   } finally {
     document.body.classList.remove('busy');
+  }
+}
+
+async function once(path, body, more, signal) {
+  const response = await fetch(path, {
+    method: 'POST',
+    headers: { Accept: 'application/json', 'X-CSRF-Token': token(), ...more },
+    body,
+    signal,
+  });
+  const answer = await response.json().catch(() => ({}));
+  if (!response.ok) throw new Refused(response.status, answer);
+  return answer;
+}
+
+/**
+ * Does ask() until it is answered, as long as the server says that nothing was begun and the same may be sent again;
+ * pause, patience: ms; say(words): what the person is told meanwhile.
+ */
+export async function tried(
+  ask,
+  { pause = PAUSE, patience = PATIENCE, say = (words) => tell(words, true, 60000) } = {},
+) {
+  const until = Date.now() + patience;
+  let waited = false;
+  for (;;) {
+    try {
+      const answer = await ask();
+      if (waited) say('It is there again; your change is kept.');
+      return answer;
+    } catch (error) {
+      if (!error.data?.again || Date.now() > until) throw error;
+      if (!waited) say(`${error.message} Your change waits here.`);
+      waited = true;
+      await new Promise((done) => setTimeout(done, pause));
+    }
   }
 }
 

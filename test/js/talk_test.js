@@ -1,0 +1,51 @@
+// What is posted while the database is away is sent again, once it was said that nothing was begun.
+
+import test from 'node:test';
+import assert from 'node:assert/strict';
+
+globalThis.document = { getElementById: () => null };
+const { tried, Refused } = await import('../../public/js/talk.js');
+
+const away = () => new Refused(503, { error: 'The database does not answer just now.', again: true });
+const quick = { pause: 1, patience: 1000 };
+
+test('a change waits and is made once the database is there again', async () => {
+  const said = [];
+  let asked = 0;
+  const answer = await tried(
+    async () => {
+      asked += 1;
+      if (asked < 4) throw away();
+      return { version: 7 };
+    },
+    { ...quick, say: (words) => said.push(words) },
+  );
+  assert.deepEqual([answer, asked], [{ version: 7 }, 4]);
+  assert.equal(said[0], 'The database does not answer just now. Your change waits here.');
+  assert.equal(said.length, 2, 'told once that it waits, once that it is kept');
+});
+
+test('what may have been done is not sent again', async () => {
+  let asked = 0;
+  const broken = new Refused(503, { error: 'The database went away just now.', again: false });
+  await assert.rejects(
+    tried(async () => {
+      asked += 1;
+      throw broken;
+    }, quick),
+    (error) => error === broken,
+  );
+  assert.equal(asked, 1);
+});
+
+test('it is given up after a while, with the words of the server', async () => {
+  await assert.rejects(
+    tried(
+      async () => {
+        throw away();
+      },
+      { pause: 1, patience: 5, say: () => {} },
+    ),
+    /does not answer/,
+  );
+});
