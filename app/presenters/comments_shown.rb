@@ -13,6 +13,12 @@ module App
         found.includes(:answers).order(:id).partition { |c| !c.settled? }.flatten
       end
 
+      # { key of a cell => ["Ida Marsh: Is this right?", ...] } of comments that wait, for the sheet.
+      def comments_on_sheet
+        waiting = Records::Comment.open.where(drawing_id: @record.drawing.id).where.not(at: '')
+        waiting.group_by(&:at).transform_values { |list| list.map { |c| "#{c.author}: #{c.text}"[0, 160] } }
+      end
+
       # Key of the cell that is selected, empty for the sheet.
       def selected_key = cell && NOUNS.include?(kind) ? @select.split(':')[0] : ''
 

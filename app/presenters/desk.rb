@@ -2,7 +2,7 @@
 
 module App
   module Presenters
-    # What is a person's to do: drawings whose docket lines they took, comments that wait there, answers to their own.
+    # What is a person's to do: docket lines they took, comments that wait there, answers to their own.
     class Desk
       # drawing; words: what its docket tells; taking.
       Line = Struct.new(:drawing, :words, :taking)
@@ -32,7 +32,7 @@ module App
               "/drawings/#{l.drawing.slug}",
               l.words.join('; '),
               l.taking.created_at,
-              "line-#{l.drawing.id}"
+              "line-#{l.taking.id}"
             ]
           end
         said =
@@ -57,9 +57,27 @@ module App
 
       def line(taking)
         docket = Records::Standing.find_by(drawing_id: taking.drawing_id)&.docket or return
-        words = Nockplane::Issuing::Check.new(docket).findings.map(&:words)
+        words = words_of(docket, taking)
         Line.new(taking.drawing, words, taking) unless words.empty?
       end
+
+      # Of one part, what of the docket is that; of a line that is no part of it (comments, say) its name, as long as it
+      # is there.
+      def words_of(docket, taking)
+        if Nockplane::Linking::Docket::LINES.key?(taking.part)
+          docket = docket.line(taking.part)
+        elsif !taking.part.empty?
+          return OTHERS.fetch(taking.part).call(taking.drawing) ? [DocketLine::WORDS.fetch(taking.part)] : []
+        end
+        Nockplane::Issuing::Check.new(docket).findings.map(&:words)
+      end
+
+      OTHERS = {
+        'template' => ->(drawing) { !Origin.from(drawing.template_slug, drawing.template_revision).settled? },
+        'variants' => ->(drawing) { drawing.variant_standings.where(state: %w[behind adrift fault]).exists? },
+        'comments' => ->(drawing) { Records::Comment.open.where(drawing_id: drawing.id).exists? }
+      }.freeze
+      private_constant :OTHERS
 
       def theirs?(comment)
         answered = comment.answers.any? && comment.answers.last.author != @person.name

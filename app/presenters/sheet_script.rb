@@ -15,6 +15,7 @@ module App
           sheet: @sheet.id,
           homes: homes,
           waiting: waiting,
+          comments: comments_on_sheet,
           pulse: pulse,
           scales: Nockplane::Drafting::Scale::PREFERRED,
           **paper,

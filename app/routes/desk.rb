@@ -12,26 +12,26 @@ module App
 
       def self.takings(app)
         app.post '/docket/take' do
-          drawing = Records::Drawing.at(params['line'].to_s)
+          line = DocketLine.at(params['line'])
           to = params['to'].to_s.empty? ? person : Records::Person.named(params['to'])
           raise Refused, "There is nobody called #{params['to']}." unless to
 
-          Actions::TakeLine.call(drawing, to, by: who, word: params['word'])
-          tell "#{drawing.number} is #{to == person ? 'yours' : "#{to.name}'s"} now."
+          Actions::TakeLine.call(line, to, by: who, word: params['word'])
+          tell "#{line.words} is #{to == person ? 'yours' : "#{to.name}'s"} now."
           redirect '/'
         end
 
         app.post '/docket/give-up' do
-          drawing = Records::Drawing.at(params['line'].to_s)
-          Actions::TakeLine.give_up(drawing)
-          tell "#{drawing.number} is nobody's now."
+          line = DocketLine.at(params['line'])
+          Actions::TakeLine.give_up(line)
+          tell "#{line.words} is nobody's now."
           redirect '/'
         end
 
         app.get '/docket/give' do
-          drawing = Records::Drawing.at(params['line'].to_s)
+          line = DocketLine.at(params['line'])
           able = Records::Person.where(off_at: nil, role: Policy::MAY.fetch(:talk)).order(:name).to_a
-          page(:give, title: "Give #{drawing.number}", current: :board, drawing: drawing, people: able)
+          page(:give, title: "Give #{line.words}", current: :board, line: line, people: able)
         end
       end
 

@@ -3,9 +3,10 @@
 
 import { mount } from './sheet.js';
 import { mount as mountFocus } from './sheet_focus.js';
-import { mount as mountColumns } from './columns.js';
+import { mount as mountColumns, contents } from './columns.js';
 import { mount as mountAsk } from './ask.js';
 import { mount as mountOthers } from './others.js';
+import { mount as mountComments } from './comment_marks.js';
 import { mount as beforeAfter } from './before_after.js';
 import { mount as mountForms } from './column_forms.js';
 import { mount as mountHand } from './view_drawing.js';
@@ -32,6 +33,7 @@ let version = data.version;
 let selected = new URLSearchParams(location.search).get('select') || '';
 
 const ask = mountAsk(byId('clash'));
+const { fill, toHead } = contents(column);
 const remove = mountRemoving({
   ask,
   edit: (what) => edit(what),
@@ -105,6 +107,7 @@ function show(state, { keepTyped = false } = {}) {
   Object.assign(data, {
     homes: state.homes || data.homes,
     views: state.views || data.views,
+    comments: state.comments || data.comments,
     sheet: state.on || data.sheet,
   });
   if (state.made) {
@@ -120,22 +123,10 @@ function show(state, { keepTyped = false } = {}) {
   if (!(keepTyped && typed(column))) fill(state.column);
   morph(bar, state.bar);
   others.again();
+  comments.again();
   if (state.index) morph(index, state.index);
   if (state.pulse) live.know(state.pulse);
   if (state.told) tell(state.told);
-}
-
-// The column's content; who was in it stays where they were, or at its beginning when that is gone.
-function fill(markup) {
-  const inside = column.contains(document.activeElement);
-  morph(column, markup);
-  if (inside && !column.contains(document.activeElement)) toHead();
-}
-
-function toHead() {
-  const head = column.querySelector('h2');
-  head?.setAttribute('tabindex', '-1');
-  head?.focus();
 }
 
 const others = mountOthers({
@@ -143,6 +134,12 @@ const others = mountOthers({
   group: sheet.group,
   name: (key) => data.views[key]?.name || key.split('/')[0],
   place: () => byId('others'),
+});
+const comments = mountComments({
+  svg: () => desk.querySelector('svg.sheet'),
+  group: sheet.group,
+  comments: () => data.comments,
+  onOpen: (key) => select(key).then(() => byId('comments')?.scrollIntoView()),
 });
 const live = watch({
   path: () => `${base}/pulse?${new URLSearchParams({ sheet: data.sheet, select: selected || '' })}`,

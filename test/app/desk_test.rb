@@ -87,7 +87,7 @@ class DeskTest < AppTest
   end
 
   def test_a_feed_of_what_is_mine_opens_by_its_address_alone
-    App::Actions::TakeLine.call(@drawing, @ida, by: 'Ada Thorne')
+    App::Actions::TakeLine.call(App::DocketLine.new(@drawing, ''), @ida, by: 'Ada Thorne')
     clear_cookies
     path = App::FeedLink.path(@ida)
     get path

@@ -68,6 +68,29 @@ module Nockplane
       def current? = behind.empty? && fields.empty? && adrift.empty?
       # Is there nothing on it at all?
       def clear? = PARTS.all? { |part| public_send(part).empty? }
+      # Does no sheet need a look for what collides, for its mass or for lines that lost their face?
+      def sheet_clean? = collisions.empty? && masses.empty? && lost.empty?
+
+      # What matters most of it: "fault", "behind", "adrift" or "current".
+      def state
+        return 'fault' if faults.any?
+        return 'behind' if behind.any? || fields.any?
+
+        adrift.any? ? 'adrift' : 'current'
+      end
+
+      # The parts of the docket that are settled together, by the name of a line.
+      LINES = {
+        'fault' => %i[faults],
+        'behind' => %i[behind fields],
+        'adrift' => %i[adrift],
+        'look' => %i[collisions masses lost over loose unmet unlisted],
+        'empty' => %i[empty]
+      }.freeze
+
+      # The docket with nothing on it but one of LINES.
+      def line(name) = Docket.new(**LINES.fetch(name).to_h { |part| [part, public_send(part)] })
+
       # How many annotations will lose what they measure when the views behind are updated.
       def losing = behind.sum { |b| b.losing.size }
 
