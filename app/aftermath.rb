@@ -23,19 +23,37 @@ module App
     # At the start of a worker: assemblies that have not followed, drawings whose standing is not that of what is
     # stored.
     def overdue
-      Records::Model.find_each do |m|
-        Queue.once("catch-up-#{m.id}", Jobs::FollowJob.new(nil, m.id), priority: 2) if behind?(m)
-      end
+      Records::Model
+        .where(id: suspects)
+        .find_each { |m| Queue.once("catch-up-#{m.id}", Jobs::FollowJob.new(nil, m.id), priority: 2) if behind?(m) }
       Standings.recheck_stale
+    end
+
+    # Ids of assemblies that do not name all their parts at the latest revisions: they may have something to follow.
+    def suspects
+      latest = Records::Revision.group(:model_id).maximum(:number)
+      numbers =
+        Records::Model
+          .pluck(:number, :slug, :id)
+          .each_with_object({}) do |(number, slug, id), all|
+            all[slug] ||= latest[id]
+            all[number] = latest[id] if number
+          end
+      PartUses.assemblies.select { |_, text| PartUses.of(text).any? { |u| u.revision != numbers[u.name] } }.keys
     end
 
     # Assemblies whose latest revision names the model, at whatever revision; with a block, in a component it holds true
     # of.
     def naming(model)
+      names = [model.number, model.slug].compact
       Records::Model
+        .where(id: PartUses.assemblies.select { |_, text| PartUses.of(text).any? { |u| names.include?(u.name) } }.keys)
         .where.not(id: model.id)
         .select do |other|
-          named = components(other).select { |c| Records::Model.named(c['model'].to_s)&.id == model.id }
+          named =
+            components(other).select do |c|
+              names.include?(c['model'].to_s) && Records::Model.named(c['model'].to_s)&.id == model.id
+            end
           block_given? ? named.any? { |c| yield(c) } : named.any?
         end
     end

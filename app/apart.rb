@@ -36,18 +36,19 @@ module App
     end
 
     # Who asks: a text that is one person's, and their connection (nil when it can't be watched).
-    Asker = Struct.new(:person, :socket) do
-      # Has the browser gone away? (It has sent the end of its side; a byte is only peeked at.)
-      def gone?
-        return false unless socket
+    Asker =
+      Struct.new(:person, :socket) do
+        # Has the browser gone away? (It has sent the end of its side; a byte is only peeked at.)
+        def gone?
+          return false unless socket
 
-        socket.recv_nonblock(1, Socket::MSG_PEEK) == ''
-      rescue IO::WaitReadable
-        false
-      rescue IOError, SystemCallError
-        true
+          socket.recv_nonblock(1, Socket::MSG_PEEK) == ''
+        rescue IO::WaitReadable
+          false
+        rescue IOError, SystemCallError
+          true
+        end
       end
-    end
 
     module_function
 
@@ -74,12 +75,13 @@ module App
 
     # Yields when it is this person's turn. Raises Refused when they have too much under way.
     def turn(asker, &work)
+      Turns.give_up # others of this process go on meanwhile
       person = Digest::SHA256.hexdigest(asker.person)[0, 24]
       place(
         "line-#{person}",
         IN_LINE,
         "You have #{IN_LINE} large pieces of work under way already. Wait for one of them, or close the page that " \
-        "asked for it.",
+          'asked for it.',
         429
       ) do
         place(

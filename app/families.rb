@@ -18,21 +18,26 @@ module App
     # Names of a model's variants; none of what has no table.
     def variants(model) = names(model.latest.recipe)
 
-    # Names of the variants in a text; a text is read once.
-    def names(text)
-      return [] unless text.include?(Nockplane::Products::Texts::TABLE)
+    # Names of the variants in a text.
+    def names(text) = rows(text).keys
 
-      @names ||= Bounded.new(READ)
-      @names[text] || @names.keep(text, read_names(text), text.bytesize)
+    # { variant => number that its row gives it, nil for none } of a text; a text is read once.
+    def rows(text)
+      return NONE unless text.include?(Nockplane::Products::Texts::TABLE)
+
+      @rows ||= Bounded.new(READ)
+      @rows[text] || @rows.keep(text, read_rows(text), text.bytesize)
     end
+    NONE = {}.freeze
 
     # Bytes of texts whose variants are remembered.
     READ = 8_000_000
 
-    def read_names(text)
-      Nockplane::Modelling::Recipe.parse(text).variants.keys.freeze
+    def read_rows(text)
+      rows = Nockplane::Modelling::Recipe.parse(text).variants
+      rows.transform_values { |row| row.dig(Nockplane::Modelling::Variants::PROPERTIES, 'number')&.to_s }.freeze
     rescue Nockplane::Modelling::RecipeFault
-      [].freeze
+      NONE
     end
 
     # The number that a variant's row gives it; nil for none.
@@ -42,15 +47,10 @@ module App
 
     # { number => words of who has it } of the variants of all families but one model's.
     def numbers(except: nil)
-      texts = Records::Revision.families(Records::Model.where.not(id: except&.id).pluck(:id))
+      models = Records::Model.where.not(id: except&.id).pluck(:id, :name).to_h
+      texts = Records::Revision.families(models.keys)
       texts.each_with_object({}) do |(id, text), found|
-        recipe = Nockplane::Modelling::Recipe.parse(text)
-        recipe.variants.each do |name, row|
-          number = row.dig(Nockplane::Modelling::Variants::PROPERTIES, 'number')
-          found[number.to_s] = "variant #{name} of #{Records::Model.find(id).name}" if number
-        end
-      rescue Nockplane::Modelling::RecipeFault
-        next
+        rows(text).each { |name, number| found[number] = "variant #{name} of #{models[id]}" if number }
       end
     end
 
@@ -121,6 +121,6 @@ module App
         end
         .to_h
     end
-    private_class_method :outcome, :told, :places, :read_names
+    private_class_method :outcome, :told, :places, :read_rows
   end
 end

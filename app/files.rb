@@ -21,6 +21,8 @@ module App
       end
       File.rename(temporary, path(digest))
       digest
+    ensure
+      FileUtils.rm_f(temporary) if temporary # what a full disk left of it
     end
 
     # Is it there? Then its age counts from now, so that it isn't swept before somebody names it.

@@ -88,7 +88,7 @@ module App
     end
 
     # Who sees a page, and what they may do: others see another one.
-    def seen_by = [person&.id, People.any?, policy.all]
+    def seen_by = [person&.id, people?, policy.all]
 
     def csrf_of_session = session[:csrf] ||= Rack::Protection::AuthenticityToken.random_token
 
@@ -103,7 +103,7 @@ module App
         :models,
         title: 'Models',
         current: :models,
-        models: Records::Model.order(:number, :name).includes(:drawings).to_a,
+        shelf: Presenters::ModelShelf.new(params['q'], [params['list'], params['from']]),
         text: text,
         fault: fault
       )
@@ -212,6 +212,7 @@ module App
            homes: shown.homes,
            views: shown.ties,
            waiting: shown.waiting,
+           comments: shown.comments_on_sheet,
            pulse: shown.pulse,
            told: told,
            made: made
@@ -292,11 +293,11 @@ module App
         when 'fault'
           'cannot be shown'
         when 'behind'
-          cell.docket.behind.empty? ? 'title block behind' : "#{plural(cell.docket.behind.size, 'view')} behind"
+          cell.summary.behind.zero? ? 'title block behind' : "#{plural(cell.summary.behind, 'view')} behind"
         when 'adrift'
-          "◇ #{plural(cell.docket.adrift.size, 'annotation')} adrift"
+          "◇ #{plural(cell.summary.adrift, 'annotation')} adrift"
         else
-          cell.docket.clear? && cell.origin.settled? ? 'current' : 'current, needs a look'
+          cell.summary.clear && cell.origin.settled? ? 'current' : 'current, needs a look'
         end
       cell.checking && cell.state != 'unknown' ? "#{words} (being checked)" : words
     end

@@ -28,7 +28,8 @@ module App
       return if !run || run.over?
 
       work = job.payload_object
-      reason = "it broke off (#{(job.error || job).class}); begin it again, the log says more"
+      reason =
+        Outage.reason(job.error) || "it broke off (#{(job.error || job).class}); begin it again, the log says more"
       work.respond_to?(:broke_off) ? work.broke_off(run, reason) : run.update!(state: 'failed', reason: reason)
     rescue ActiveRecord::ActiveRecordError => e
       Log.fault(e)

@@ -109,6 +109,12 @@ module App
       session
     end
 
+    # The Records::Person whose session a token was before they were switched off; nil for none.
+    def switched_off(token)
+      found = Records::PersonSession.includes(:person).find_by(token_digest: Records::PersonSession.digest(token))
+      found&.person if found&.person&.off?
+    end
+
     # Raises Refused while somebody is kept waiting.
     def waited(person, now)
       left = person&.wait_until ? (person.wait_until - now).ceil : 0
@@ -168,11 +174,12 @@ module App
       person
     end
 
-    # Switches somebody off, or on again: their sessions end. The last lead stays. Raises Refused.
+    # Switches somebody off, or on again: nothing they began goes on, and nobody is let in by their sessions, which stay
+    # only so that they can be told why. The last lead stays. Raises Refused.
     def switch(person, on:, now: Time.now)
       last_lead(person) unless on
       person.update!(off_at: on ? nil : now)
-      person.person_sessions.delete_all unless on
+      Actions::StopRun.of(person) unless on
     end
 
     # Ends the sessions of a person, or one of them (id).
@@ -194,6 +201,7 @@ module App
 
       last_lead(person) unless role == 'lead'
       person.update!(role: role)
+      Actions::StopRun.of(person)
     end
 
     def last_lead(person)

@@ -59,6 +59,13 @@ module App
     end
 
     def log_in_first
+      off = session[:person] && People.switched_off(session[:person])
+      if off
+        raise Refused.new(
+          "#{off.name}, you were switched off by a lead. What you did until now is kept; this was not done.",
+                status: 403
+        )
+      end
       if wants_json? || !request.get?
         raise Refused.new('You are logged out; log in again. What you typed is still here.', status: 401)
       end

@@ -38,6 +38,19 @@ module App
     # What a lead can let others do: { name => [action, role] }.
     ALLOWANCES = { 'drafters change sizes' => [:size, 'drafter'] }.freeze
 
+    # What a run of a kind is; drawing, where nothing is said.
+    RUNS = {
+      'import' => :model,
+      'variant' => :model,
+      'issue' => :issue,
+      'renumber' => :house,
+      'paper' => :read,
+      'rebind preview' => :read,
+      'repoint preview' => :read
+    }.freeze
+
+    def self.of_run(kind) = RUNS.fetch(kind, :draw)
+
     attr_reader :person
 
     # person: Records::Person, nil for nobody.

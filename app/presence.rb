@@ -4,8 +4,8 @@ module App
   # Who is on a drawing: pages say so with every pulse that they ask for.
   module Presence
     # Seconds after which somebody who says nothing is gone; between two writes while nothing is different.
-    GONE = 12
-    STEADY = 5
+    GONE = 20
+    STEADY = 8
     LONGEST = 100
 
     module_function
@@ -16,10 +16,12 @@ module App
       known = Records::Presence.find_by(drawing_id: drawing.id, person_id: person.id)
       return if known && now - known.seen_at < STEADY && known.slice(:sheet, :selected).symbolize_keys == said
 
-      Records::Presence.upsert(
-        { drawing_id: drawing.id, person_id: person.id, seen_at: now, **said },
-        unique_by: %i[drawing_id person_id]
-      )
+      Database.lightly do
+        Records::Presence.upsert(
+          { drawing_id: drawing.id, person_id: person.id, seen_at: now, **said },
+          unique_by: %i[drawing_id person_id]
+        )
+      end
     end
 
     # [{ name:, sheet:, selected: }] of the others who are there, by name.

@@ -15,10 +15,20 @@ module App
       known = rows.where(drawing_id: record.id).pick(:basis)
       template = record.template_slug && Records::Template.find_by(slug: record.template_slug)
       short(
-        "#{basis}|#{known}|#{Paper.new(record).drawn?}|#{template&.removed_at}|" \
+        "#{basis}|#{known}|#{drawn?(record, basis)}|#{template&.removed_at}|" \
           "#{template&.revisions&.maximum(:number)}|#{said(Records::Comment.where(drawing_id: record.id))}"
       )
     end
+
+    # Are the lines of all its views there? Once they are, that is not looked at again until the drawing or a model is
+    # another.
+    def drawn?(record, basis)
+      @drawn ||= Bounded.new(KEPT)
+      key = [record.slug, basis]
+      @drawn[key] || (Paper.new(record).drawn? && @drawn.keep(key, true, 1))
+    end
+    # Drawings of which that is remembered.
+    KEPT = 5000
 
     # Of the board: anything kept, worked out, arrived or thrown away.
     def of_board
@@ -35,7 +45,7 @@ module App
           column = records.column_names.include?('updated_at') ? 'updated_at' : 'created_at'
           [records.unscoped.count, records.unscoped.maximum(column).to_f]
         end
-      taken = Records::Taking.order(:id).pluck(:drawing_id, :person_id, :word)
+      taken = Records::Taking.order(:id).pluck(:drawing_id, :part, :person_id, :word)
       short([counts, taken, said(Records::Comment)].join('|'))
     end
 

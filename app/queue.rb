@@ -21,11 +21,12 @@ module App
       run
     end
 
-    # Puts a job on the queue unless one of that key waits there already. Lower priorities go first.
-    def once(key, job, priority: 5)
+    # Puts a job on the queue unless one of that key waits there already. Lower priorities go first; after: seconds that
+    # it is left there at least.
+    def once(key, job, priority: 5, after: 0)
       return if waiting?(key)
 
-      Delayed::Job.enqueue(job, queue: key, priority: priority)
+      Delayed::Job.enqueue(job, queue: key, priority: priority, run_at: Time.now + after)
     end
 
     # Does a job of that key wait for a worker?

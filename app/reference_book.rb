@@ -21,17 +21,16 @@ module App
     def initialize
       @models = Records::Model.order(:number, :name).to_a
       @by_id = Records::Model.unscoped.to_a.index_by(&:id)
-      @latest = Records::Revision.group(:model_id).maximum(:number)
-      ids = Records::Revision.group(:model_id).maximum(:id).values
-      @texts = Records::Revision.where(id: ids).pluck(:model_id, :recipe).to_h
+      newest = Records::Revision.newest.pluck(:model_id, :number, :recipe)
+      @latest, @texts = [1, 2].map { |k| newest.to_h { |row| [row[0], row[k]] } }
       @nodes = {}
       @edges = []
     end
 
     def references
       @models.each { |m| add(model_node(m)) }
-      Records::Template.all.each { |t| add(template_node(t)) }
-      Records::Drawing.order(:number).each { |d| drawing(d) }
+      templates.each_value { |t| add(template_node(t)) }
+      drawings
       @models.each { |m| model(m) }
       Nockplane::Planning::References.new(@nodes.values, @edges)
     end
@@ -45,7 +44,9 @@ module App
       @edges << Edge.new(from: from.key, to: to.key, words: words, state: state, remedy: remedy)
     end
 
-    def model_node(model)
+    def model_node(model) = (@model_nodes ||= {})[model.id] ||= made_model_node(model)
+
+    def made_model_node(model)
       text = @texts[model.id].to_s
       assembly = Nockplane::Modelling::AssemblyRecipe.is?(text)
       Node.new(
@@ -58,7 +59,9 @@ module App
       )
     end
 
-    def template_node(template)
+    def template_node(template) = (@template_nodes ||= {})[template.id] ||= made_template_node(template)
+
+    def made_template_node(template)
       Node.new(
         key: "template/#{template.slug}",
         kind: 'template',
@@ -71,58 +74,69 @@ module App
 
     def missing(kind, name) = Node.new(key: "#{kind}/#{name}", kind: kind, words: name, gone: true)
 
-    def drawing(record)
-      value = record.value
-      node =
-        add(
-          Node.new(
-            key: "drawing/#{record.slug}",
-            kind: 'drawing',
-            words: "#{record.number} #{record.title}#{' (series)' if value.meta.series}",
-            revision: value.meta.revision,
-            href: "/drawings/#{record.slug}"
-          )
-        )
-      value.bindings.each { |b| bound(node, value, b) }
-      made_from(node, record)
+    # What a drawing's node needs of its row.
+    Drawn = Struct.new(:id, :slug, :number, :title, :series, :template_slug, :template_revision)
+
+    def drawings
+      letters = Records::Property.where(home: 'drawings', name: 'revision').pluck(:slug, :value).to_h
+      bound = Records::Binding.order(:id).pluck(:drawing_id, :model_id, :variant, :shown, :follow).group_by(&:first)
+      Records::Drawing
+        .order(:number)
+        .pluck(*Drawn.members)
+        .each do |values|
+          row = Drawn.new(*values)
+          node = add(drawing_node(row, letters[row.slug]))
+          (bound[row.id] || []).each { |_, *binding| bound(node, *binding) }
+          made_from(node, row)
+        end
     end
 
-    def bound(node, value, binding)
-      model = @by_id[binding.model] or
-        return rests(node, missing('model', "model #{binding.model}"), '', 'broken', REMEDIES[:model])
-      shown = value.views.select { |v| v.binding == binding.id }.map(&:revision).uniq.sort
-      words = [
-        shown.empty? ? 'no view' : "revision #{shown.join(', ')}",
-        binding.variant && "variant #{binding.variant}"
-      ]
+    def drawing_node(row, letter)
+      Node.new(
+        key: "drawing/#{row.slug}",
+        kind: 'drawing',
+        words: "#{row.number} #{row.title}#{' (series)' if row.series}",
+        revision: letter,
+        href: "/drawings/#{row.slug}"
+      )
+    end
+
+    # A drawing's binding to a model: variant, the revisions its views show, whether it follows.
+    def bound(node, model_id, variant, shown, follow)
+      model = @by_id[model_id] or
+        return rests(node, missing('model', "model #{model_id}"), '', 'broken', REMEDIES[:model])
+      words = [shown.empty? ? 'no view' : "revision #{shown.gsub(',', ', ')}", variant && "variant #{variant}"]
       return rests(node, model_node(model), words.compact.join(', '), 'broken', REMEDIES[:model]) if model.removed_at
 
-      gone = binding.variant && !variants(model).include?(binding.variant)
+      gone = variant && !variants(model).include?(variant)
       state =
         if gone
           'broken'
-        elsif !binding.follow
+        elsif !follow
           'pinned'
         else
-          shown.all? { |n| n == @latest[model.id] } ? 'current' : 'behind'
+          shown.split(',').all? { |n| n.to_i == @latest[model.id] } ? 'current' : 'behind'
         end
       rests(node, model_node(model), words.compact.join(', '), state, gone ? REMEDIES[:variant] : nil)
     end
 
-    def variants(model) = (@variants ||= {})[model.id] ||= Families.variants(model)
+    # Names of a model's variants.
+    def variants(model) = Families.names(@texts[model.id].to_s)
 
-    def made_from(node, record)
-      return unless record.template_slug
+    def templates = @templates ||= Records::Template.includes(:revisions).index_by(&:slug)
 
-      template = Records::Template.find_by(slug: record.template_slug)
-      words = "revision #{record.template_revision}"
+    def made_from(node, row)
+      return unless row.template_slug
+
+      template = templates[row.template_slug]
+      words = "revision #{row.template_revision}"
       if template.nil? || template.removed_at
-        to = template ? template_node(template) : missing('template', record.template_slug)
+        to = template ? template_node(template) : missing('template', row.template_slug)
         return rests(node, to, words, 'broken', REMEDIES[:template])
       end
 
-      current = template.latest.nil? || template.latest.number == record.template_revision
-      rests(node, template_node(template), words, current ? 'current' : 'behind')
+      to = template_node(template)
+      rests(node, to, words, [nil, row.template_revision].include?(to.revision) ? 'current' : 'behind')
     end
 
     def model(record)
@@ -149,13 +163,10 @@ module App
     end
 
     def parts(node, text)
-      recipe = Nockplane::Modelling::AssemblyRecipe.parse(text)
-      recipe
-        .components
-        .group_by { |c| [c['model'].to_s, recipe.revision_of(c), c['variant']] }
-        .each { |(name, revision, variant), list| part(node, name, revision, variant, list.map { |c| c['id'] }) }
-    rescue Nockplane::Modelling::RecipeFault
-      nil # told by the model's own page
+      PartUses
+        .of(text)
+        .group_by { |u| [u.name, u.revision, u.variant] }
+        .each { |(name, revision, variant), list| part(node, name, revision, variant, list.flat_map(&:ids)) }
     end
 
     def part(node, name, revision, variant, ids)

@@ -10,15 +10,15 @@ module App
     # revisions of its models. Five queries, whatever the number of drawings.
     def bases(ids = nil)
       drawings = ids ? Records::Drawing.where(id: ids) : Records::Drawing.all
-      latest = Records::Revision.group(:model_id).maximum(:number)
-      bound =
-        Records::Binding.where(drawing_id: ids || drawings.select(:id)).pluck(:drawing_id, :model_id).group_by(&:first)
+      shown = (ids ? Records::Binding.where(drawing_id: ids) : Records::Binding).order(:model_id)
+      pairs = shown.pluck(:drawing_id, :model_id)
+      revisions = ids ? Records::Revision.where(model_id: pairs.map(&:last).uniq) : Records::Revision
+      latest = revisions.group(:model_id).maximum(:number)
+      bound = Hash.new { |h, k| h[k] = [] }
+      pairs.each { |drawing, m| bound[drawing] << "#{m}:#{latest[m]}" }
       drawings
         .pluck(:id, :version)
-        .to_h do |id, version|
-          models = (bound[id] || []).map(&:last).sort
-          [id, "#{Nockplane::KERNEL_VERSION}/#{version}/#{models.map { |m| "#{m}:#{latest[m]}" }.join(',')}"]
-        end
+        .to_h { |id, version| [id, "#{Nockplane::KERNEL_VERSION}/#{version}/#{bound[id].join(',')}"] }
     end
 
     def basis(drawing) = bases([drawing.id]).fetch(drawing.id)
@@ -51,7 +51,8 @@ module App
         behind: docket.behind.size,
         adrift: docket.adrift.size,
         others: docket.others,
-        lines: JSON.generate(docket.to_h)
+        lines: JSON.generate(docket.to_h),
+        **Records::Standing.summary(docket)
       }
       standing = Records::Standing.find_or_initialize_by(drawing_id: drawing.id)
       standing.update!(values)
@@ -73,21 +74,18 @@ module App
       false
     end
 
-    # Those of some drawings that may have something to catch up with: by what is known, or not known yet.
+    # Those of some drawings (a relation) that may have something to catch up with: by what is known, or not known yet.
+    # Others are not even read.
     def due(drawings)
-      stale_ids = stale.to_set
-      known = Records::Standing.all.index_by(&:drawing_id)
-      variants = Records::VariantStanding.where(state: 'behind').distinct.pluck(:drawing_id).to_set
-      drawings.select do |d|
-        stale_ids.include?(d.id) || variants.include?(d.id) ||
-          known[d.id].docket.then { |docket| docket.behind.any? || docket.fields.any? }
-      end
+      behind =
+        Records::Standing.where(state: %w[behind fault]).select { |s| s.docket.behind.any? || s.docket.fields.any? }
+      variants = Records::VariantStanding.where(state: 'behind').distinct.pluck(:drawing_id)
+      drawings.where(id: stale | behind.map(&:drawing_id) | variants).to_a
     end
 
     # Puts a drawing's docket on the queue.
-    def recheck(drawing)
-      Queue.once("docket-#{drawing.id}", Jobs::DocketJob.new(drawing.id), priority: 4)
-    end
+    def recheck(drawing, after: 0) = recheck_id(drawing.id, after: after)
+    def recheck_id(id, after: 0) = Queue.once("docket-#{id}", Jobs::DocketJob.new(id), priority: 4, after: after)
 
     # Ids of drawings whose standing is not that of what is stored.
     def stale
@@ -95,11 +93,17 @@ module App
       bases.reject { |id, basis| known[id] == basis }.keys
     end
 
-    # Has a worker look for what is stale, when there is something.
-    def sweep
-      Queue.once('sweep', Jobs::SweepJob.new('board'), priority: 3) unless stale.empty?
+    # Has a worker look for what is stale, when there is something that no job waits for; ids: of what is stale, where
+    # that is known.
+    def sweep(ids = stale)
+      return if ids.empty?
+
+      waiting = Delayed::Job.where('queue LIKE ?', 'docket-%').pluck(:queue).to_set
+      return if ids.all? { |id| waiting.include?("docket-#{id}") }
+
+      Queue.once('sweep', Jobs::SweepJob.new('board'), priority: 3)
     end
 
-    def recheck_stale = Records::Drawing.where(id: stale).find_each { |d| recheck(d) }
+    def recheck_stale = stale.each { |id| recheck_id(id) }
   end
 end

@@ -5,6 +5,10 @@ module App
     # Applies an edit made on some version of a drawing. Edits made meanwhile merge when they touch other cells; a clash
     # is told (409) with what happened, and nothing is lost: the person may apply theirs on top.
     class EditDrawing
+      # Seconds after which the one who made an edit has got an answer, for which the docket is worked out mostly: the
+      # worker then finds it done.
+      ANSWERED = 2
+
       # The block gets the current value and returns an Edit or a Refusal. carried: what it changed in a model, too (see
       # TakeBack).
       def self.call(drawing, base:, author: Acting.now, carried: nil)
@@ -18,7 +22,7 @@ module App
 
           keep(drawing.drawing, drawing.kept(edit), base, author, carried)
         end
-        Standings.recheck(drawing.drawing)
+        Standings.recheck(drawing.drawing, after: ANSWERED)
         drawing
       end
 

@@ -12,7 +12,7 @@ module App
         run.update!(state: 'running')
         run.lines.each_with_index do |line, i|
           next unless line['state'] == 'waiting'
-          return run.update!(state: 'stopped', reason: "stopped by hand; #{stays}") if run.reload.stop_wanted
+          return run.update!(state: 'stopped', reason: "#{run.stopping}; #{stays}") if run.reload.stop_wanted
 
           state, words, href = outcome(line)
           run.settle(i, state, words, href: href)
@@ -31,6 +31,8 @@ module App
 
       def outcome(line)
         settle(line)
+      rescue *Outage::ALL
+        raise # the line waits for another try
       rescue Nockplane::Error, ActiveRecord::ActiveRecordError => e
         ['failed', e.message]
       end

@@ -13,7 +13,7 @@ module App
             return run.update!(state: 'failed', reason: 'the drawing is no longer here')
           run.update!(state: 'running')
           sheets = run.lines.each_with_index.filter_map { |line, i| worked_out(run, drawing, line['what'], i) }
-          return run.update!(state: 'stopped', reason: 'stopped by hand; no file was written') if run.reload.stop_wanted
+          return run.update!(state: 'stopped', reason: "#{run.stopping}; no file was written") if run.reload.stop_wanted
           return run.update!(state: 'failed', reason: 'none of them can be shown') if sheets.empty?
 
           SeriesPaper.write(run, kind, sheets.map(&:first), Time.now) { |i| run.settle(sheets[i][1], 'done', nil) }

@@ -12,7 +12,7 @@ module App
           return if run.over? || run.lines[index]['state'] != 'waiting'
 
           run.update!(state: 'running') if run.state == 'waiting'
-          state, words, href = run.stop_wanted ? ['skipped', 'stopped by hand'] : outcome(run)
+          state, words, href = run.stop_wanted ? ['skipped', run.stopping] : outcome(run)
           run.settle(index, state, words, href: href)
           finish(run.reload)
         end
@@ -33,8 +33,10 @@ module App
           made = @plan.make(wanted)
           words = told(made)
           ['done', words, kept(run, made, wanted)]
+        rescue *Outage::AWAY
+          raise # the row waits for another try
         rescue Nockplane::Error, ActiveRecord::ActiveRecordError, SystemCallError => e
-          ['failed', e.message]
+          ['failed', Outage.reason(e) || e.message]
         end
 
         def finish(run)
@@ -46,7 +48,7 @@ module App
           end
         end
 
-        def stopped(run) = run.stop_wanted ? 'stopped by hand; what was made stays' : nil
+        def stopped(run) = run.stop_wanted ? "#{run.stopping}; what was made stays" : nil
 
         def address(run)
           made = run.lines.select { |l| l['state'] == 'done' }.filter_map { |l| l['href'] }.uniq

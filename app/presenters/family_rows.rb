@@ -31,11 +31,11 @@ module App
 
       def initialize(board)
         @board = board
-        @standings = Records::VariantStanding.pluck(:drawing_id, :variant, :state, :basis).group_by(&:first)
+        @standings = Records::VariantStanding.pluck(:drawing_id, :variant, :state).to_h { |*at, state| [at, state] }
         @builds =
           Records::VariantBuild.pluck(:model_id, :variant, :state).to_h { |id, variant, state| [[id, variant], state] }
-        @bound =
-          Records::Binding.where.not(variant: nil).pluck(:model_id, :variant, :drawing_id).group_by { |m, v, _| [m, v] }
+        bound = Records::Binding.where.not(variant: nil).pluck(:model_id, :variant, :drawing_id)
+        @bound = bound.group_by(&:first).transform_values { |list| list.group_by { |_, v, _| v } }
       end
 
       # [Row]
@@ -46,7 +46,7 @@ module App
       private
 
       def row(model)
-        cells = @board.cells(model)
+        cells = @board.cells_of(model)
         own = bound_ids(model)
         series = cells.find { |c| c.drawing.series }
         Row.new(
@@ -58,21 +58,22 @@ module App
       end
 
       # Drawings that show a variant of the model alone.
-      def bound_ids(model) = @bound.select { |(id, _), _| id == model.id }.values.flatten(1).map(&:last)
+      def bound_ids(model) = (@bound[model.id] || {}).values.flatten(1).map(&:last)
 
       def cell(model, variant, series, cells)
         built = @builds[[model.id, variant]]
-        alone = cells.find { |c| (@bound[[model.id, variant]] || []).any? { |_, _, id| id == c.drawing.id } }
+        own = (@bound.dig(model.id, variant) || []).map(&:last)
+        alone = cells.find { |c| own.include?(c.drawing.id) }
         if alone
           return Cell.new(variant: variant, drawing: alone.drawing, state: built == 'fault' ? 'fault' : alone.state)
         end
         return Cell.new(variant: variant, state: built == 'fault' ? 'fault' : 'empty') unless series
 
-        known = (@standings[series.drawing.id] || []).find { |_, v, _, _| v == variant }
+        known = @standings[[series.drawing.id, variant]]
         Cell.new(
           variant: variant,
           drawing: series.drawing,
-          state: built == 'fault' ? 'fault' : known ? known[2] : 'unknown',
+          state: built == 'fault' ? 'fault' : known || 'unknown',
           series: true
         )
       end

@@ -22,23 +22,38 @@ module App
 
       # [[value, words], ...]: those that the drawing shows first; of a family each variant, too ("slug|variant").
       def models_to_show
-        own = Records::Model.where(id: @value.bindings.map(&:model)).order(:number).to_a
-        all = own + Records::Model.where.not(id: own.map(&:id)).order(:number, :name).limit(SHOWN).to_a
-        families = Records::Revision.families(all.map(&:id))
-        all.flat_map do |m|
-          words = [m.number, m.name].compact.join(' ')
-          [[m.slug, words], *variants(families[m.id]).map { |v| ["#{m.slug}|#{v}", "#{words}, variant #{v}"] }]
+        ids = @value.bindings.map(&:model)
+        own, others = ModelsOffered.all.partition { |id, _| ids.include?(id) }
+        (own + others.first(SHOWN)).flat_map(&:last)
+      end
+
+      # [[model id, [[value, words], ...]], ...] of all models, by number; kept until a model or a revision is another.
+      def self.all
+        basis =
+          [Records::Model, Records::Revision].map { |r| [r.count, r.maximum(:id)] } +
+            [Records::Model.maximum(:updated_at)]
+        return @all[1] if @all && @all[0] == basis
+
+        @all = [basis, listed.freeze]
+        @all[1]
+      end
+
+      def self.listed
+        models = Records::Model.order(:number, :name).pluck(:id, :slug, :number, :name)
+        families = Records::Revision.families(models.map(&:first))
+        models.map do |id, slug, number, name|
+          words = [number, name].compact.join(' ')
+          variants = families[id] ? Families.names(families[id]) : []
+          [id, [[slug, words], *variants.map { |v| ["#{slug}|#{v}", "#{words}, variant #{v}"] }]]
         end
       end
+      private_class_method :listed
 
       # What is offered first: the model (or variant) that new views show, as #models_to_show writes it.
       def model_of_new_views
         found = @value.new_views_binding or return nil
         [Records::Model.unscoped.find(found.model).slug, found.variant].compact.join('|')
       end
-
-      # Names of the rows of a table in recipe text; none of nil.
-      def variants(text) = text ? Families.names(text) : []
 
       # The direction that says most with its long side level; nil when the model is not built.
       def best_look = orientations&.best
@@ -51,7 +66,7 @@ module App
           found.saved.map { |n| [n, "saved view #{n}"] } + found.slanted.map { |n| [n, "square to #{words[n] || n}"] }
       end
 
-      def first_subject = @value.bindings.first&.subject(model.latest.number)
+      def first_subject = @first_subject ||= @value.bindings.first&.subject(model.latest.number)
 
       def orientations
         return nil unless model && Workshop.source.modelled?(first_subject)

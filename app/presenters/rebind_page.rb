@@ -51,17 +51,8 @@ module App
 
       def chosen(line) = @rebinding.decisions[line.id].to_s
 
-      # [[value, words, where], ...] of models it can be pointed at.
-      def models
-        families = Records::Revision.families(Records::Model.pluck(:id))
-        Records::Model
-          .order(:number, :name)
-          .flat_map do |m|
-            words = [m.number, m.name].compact.join(' ')
-            variants = families[m.id] ? Families.variants(m) : []
-            [[m.slug, words], *variants.map { |v| ["#{m.slug}|#{v}", "#{words}, variant #{v}"] }]
-          end
-      end
+      # [[value, words], ...] of models it can be pointed at, and their variants.
+      def models = ModelsOffered.all.flat_map(&:last)
 
       # SVG of a sheet as it would be.
       def svg(sheet)

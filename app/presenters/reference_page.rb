@@ -6,9 +6,15 @@ module App
     class ReferencePage
       Layered = Nockplane::Planning::Layered
 
-      attr_reader :key
+      # Things of a kind shown at once.
+      MOST = 60
 
-      def initialize(key)
+      attr_reader :key, :words
+
+      # words: what the names of things on the shelf have; asked: [list, from].
+      def initialize(key, words = nil, asked = [nil, 0])
+        @words = words.to_s.strip[0, 80]
+        @asked = asked
         @key = key.to_s.empty? ? nil : key.to_s
         return unless @key && node.nil?
 
@@ -21,8 +27,15 @@ module App
       def used_by = references.used_by(@key)
       def broken = references.broken
 
-      # [[kind, [Node]], ...] of everything, for choosing.
-      def shelf = references.nodes.values.group_by(&:kind).sort_by { |kind, _| KINDS.index(kind) }
+      # [[kind, Slice of [Node]], ...] of everything with those words, for choosing.
+      def shelf
+        found = references.nodes.values.select { |n| Matching.all?(@words, n.words) }
+        query = { q: @words.presence }
+        found
+          .group_by(&:kind)
+          .sort_by { |kind, _| KINDS.index(kind) }
+          .map { |kind, nodes| [kind, Slice.new(kind, nodes, @asked, MOST, query)] }
+      end
       KINDS = %w[drawing assembly model template file].freeze
 
       # Drawings that rest on the node, directly: they can be pointed at something else from here.

@@ -19,13 +19,13 @@ module App
 
       # A name that no model has yet: with 2, 3 ... behind it where one has.
       def free(name)
-        taken =
-          Records::Model.where('name = ? OR name LIKE ?', name, "#{Records::Model.sanitize_sql_like(name)} (%").pluck(
-            :name
-          )
-        taken.include?(name) ?
-          (2..).lazy.map { |n| "#{name} (#{n})" }.find { |candidate| !taken.include?(candidate) } :
+        like = "#{Records::Model.sanitize_sql_like(name, '!')} (%"
+        taken = Records::Model.where("name = ? OR name LIKE ? ESCAPE '!'", name, like).pluck(:name)
+        if taken.include?(name)
+          (2..).lazy.map { |n| "#{name} (#{n})" }.find { |candidate| !taken.include?(candidate) }
+        else
           name
+        end
       end
 
       # "motor-plate_r2.step" -> "motor plate"

@@ -26,14 +26,29 @@ module App
 
       private
 
-      # Rows of the models (and their variants) that it shows, as its document has them.
+      # Rows of the models (and their variants) that it shows, as its document has them: what boards, references and
+      # searches read without opening it.
       def bind
-        shown = value.bindings.map { |b| [b.model, b.variant] }.uniq
-        known = bindings.pluck(:id, :model_id, :variant)
-        bindings.where(id: known.reject { |_, *pair| shown.include?(pair) }.map(&:first)).delete_all
-        fresh = shown - known.map { |_, *pair| pair }
-        fresh.each { |model, variant| bindings.create!(model_id: model, variant: variant) }
+        wanted = bound_rows
+        bindings.each do |row|
+          said = wanted.delete([row.model_id, row.variant])
+          said ? row.update!(said) : row.delete
+        end
+        wanted.each { |(model, variant), said| bindings.create!(model_id: model, variant: variant, **said) }
+        bindings.reset
         update_column(:series, value.meta.series == true) unless series == (value.meta.series == true)
+      end
+
+      # { [model id, variant] => { shown: revisions as text, follow: } }
+      def bound_rows
+        value
+          .bindings
+          .group_by { |b| [b.model, b.variant] }
+          .transform_values do |list|
+            ids = list.map(&:id)
+            shown = value.views.select { |v| ids.include?(v.binding) }.filter_map(&:revision).uniq.sort
+            { shown: shown.join(','), follow: list.any?(&:follow) }
+          end
       end
     end
   end

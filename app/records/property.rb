@@ -47,15 +47,10 @@ module App
 
         # [Hit] whose properties hold every one of the words; a drawing is also found by its model's.
         def search(words)
-          parts = words.to_s.strip.downcase.split(/\s+/).first(6)
+          parts = Matching.words(words)
           return [] if parts.empty?
 
-          slugs =
-            parts
-              .map { |w| where('LOWER(value) LIKE ?', "%#{sanitize_sql_like(w)}%").pluck(:home, :slug) }
-              .reduce(:&)
-              .uniq
-              .first(MOST)
+          slugs = parts.map { |w| Matching.having(all, w, :value).pluck(:home, :slug) }.reduce(:&).uniq.first(MOST)
           slugs
             .map { |home, slug| hit(home, slug, parts) }
             .concat(drawings_of(slugs))

@@ -6,14 +6,13 @@ module App
     class Revision < ActiveRecord::Base
       belongs_to :model, class_name: 'App::Records::Model', inverse_of: :revisions
 
+      # The latest of every model.
+      def self.newest = where(id: group(:model_id).maximum(:id).values)
+
       # { model id => recipe text } of those models whose latest revision has a table of variants; one query, whatever
       # their number.
       def self.families(models)
-        latest =
-          where(model_id: models).where(
-            'number = (SELECT MAX(r.number) FROM revisions r WHERE r.model_id = revisions.model_id)'
-          )
-        latest.where('recipe LIKE ?', "%\nvariants:%").pluck(:model_id, :recipe).to_h
+        where(model_id: models).newest.where('recipe LIKE ?', "%\nvariants:%").pluck(:model_id, :recipe).to_h
       end
 
       def readonly? = persisted?

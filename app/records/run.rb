@@ -11,6 +11,9 @@ module App
 
       def lines = JSON.parse(items)
       def over? = %w[done stopped failed].include?(state)
+
+      # Why it is to stop.
+      def stopping = reason.to_s.empty? ? 'stopped by hand' : reason
       def share = total.zero? ? 0.0 : done.fdiv(total)
 
       # Writes one item's outcome; href: where what was made is. (Several workers may share a run.)

@@ -6,14 +6,11 @@ module App
     module Board
       def self.registered(app)
         app.get '/' do
-          Standings.sweep
-          tag_page(Pulse.of_board)
-          page(
-            :board,
-            title: 'Board',
-            current: :board,
-            board: Presenters::Board.new(params['state'], whose: params['whose'], person: person)
-          )
+          tag_page(pulse = Pulse.of_board)
+          asked = [params['list'], params['from']]
+          board = Presenters::Board.new(params['state'], whose: params['whose'], person: person, asked: asked)
+          Standings.sweep(board.all_cells.select(&:checking).map { |c| c.drawing.id })
+          page(:board, title: 'Board', current: :board, board: board, pulse: pulse)
         end
 
         # Whether the board shows anything that is no longer so.
@@ -55,7 +52,7 @@ module App
 
         # The layout rules of all drawings on whose sheets things collide.
         app.post '/docket/tidy' do
-          drawings = Presenters::Board.new.unclean.select { |c| c.docket.collisions.any? }.map(&:drawing)
+          drawings = Presenters::Board.new.all_cells.select { |c| c.summary.collisions.positive? }.map(&:drawing)
           raise Refused, 'Nothing collides on any drawing.' if drawings.empty?
 
           items = drawings.map { |d| { what: "#{d.number} #{d.title}", slug: d.slug, state: 'waiting' } }

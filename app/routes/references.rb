@@ -6,7 +6,8 @@ module App
     module References
       def self.registered(app)
         app.get '/references' do
-          page(:references, title: 'References', current: :models, shown: Presenters::ReferencePage.new(params['of']))
+          shown = Presenters::ReferencePage.new(params['of'], params['q'], [params['list'], params['from']])
+          page(:references, title: 'References', current: :models, shown: shown)
         end
 
         app.post '/references/repoint' do

@@ -1,5 +1,7 @@
 // The two side columns of the drawing screen fold away, by their buttons or the key b (both), and stay folded.
 
+import { morph } from './live.js';
+
 const KEY = 'nockplane-folded';
 
 /**
@@ -62,4 +64,23 @@ export function mount(page, { onChange }) {
       if (state[side]) set({ [side]: false });
     },
   };
+}
+
+/**
+ * Ways to change what a column shows: fill(markup) makes that its content (who was in it stays where they were, or at
+ * its beginning when that is gone), toHead() goes there.
+ */
+export function contents(column) {
+  function toHead() {
+    const head = column.querySelector('h2');
+    head?.setAttribute('tabindex', '-1');
+    head?.focus();
+  }
+
+  function fill(markup) {
+    const inside = column.contains(document.activeElement);
+    morph(column, markup);
+    if (inside && !column.contains(document.activeElement)) toHead();
+  }
+  return { fill, toHead };
 }

@@ -10,9 +10,9 @@ class PresentersTest < AppTest
 
   def test_board_groups_by_the_change_that_caused_it
     drawn
-    assert board.clear?
+    assert board.docket.clear?
     revise(lid, 'length: {value: 100', 'length: {value: 104', note: 'longer')
-    group = board.groups[0]
+    group = board.docket.groups[0]
     assert_equal ['Lid', 2, 1], [group[0].name, group[1].number, group[2].size]
     assert_equal 'behind', board.all_cells[0].state
     assert_equal [4, 0], [board.behind_count, board.adrift_count]

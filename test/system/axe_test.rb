@@ -117,7 +117,7 @@ class AxeTest < SystemTest
     click_button 'Log in'
     assert_link 'Ada Thorne'
     App::Actions::CommentOn.call(drawn, 'Seen from here?', at: 'view/front', author: 'Ida Marsh')
-    App::Actions::TakeLine.call(drawn, lead, by: 'Ida Marsh', word: 'soon')
+    App::Actions::TakeLine.call(App::DocketLine.new(drawn, 'behind'), lead, by: 'Ida Marsh', word: 'soon')
     revise(lid, 'thick: 6', 'thick: 6.05')
     assert_accessible('/people', '/me', '/mine', '/', "/docket/give?line=#{drawn.slug}", "/drawings/#{drawn.slug}")
   ensure

@@ -88,8 +88,9 @@ class PeopleSystemTest < SystemTest
     revise(lid, 'thick: 6', 'thick: 6.9')
     log_in('Ada Thorne')
     visit '/'
-    click_button 'take QI-2130-D'
-    assert_text 'QI-2130-D is yours now'
+    click_button 'take QI-2130-D: what is behind its model'
+    assert_text 'QI-2130-D: what is behind its model is yours now'
+    assert_selector '.taking', text: 'yours', count: 1
     visit "/drawings/#{drawn.slug}?select=view/front"
     find('summary', text: 'Say something about').click
     fill_in 'For people, not for paper', with: 'Seen from here?'
@@ -98,6 +99,10 @@ class PeopleSystemTest < SystemTest
     Capybara.using_session(:ida) do
       log_in('Ida Marsh')
       visit "/drawings/#{drawn.slug}"
+      mark = find('.comment-mark', visible: :all)
+      assert_equal '1 comment. Ada Thorne: Seen from here?', mark['aria-label'], 'it stands on the sheet'
+      mark.click
+      assert_text 'Front view'
       assert_selector '.line.comment', text: 'Seen from here?'
       find('.line.comment summary', text: 'Answer').click
       fill_in 'Answer to Ada Thorne', with: 'Yes.'
@@ -109,5 +114,22 @@ class PeopleSystemTest < SystemTest
     click_link 'QI-2130-D', match: :first
     click_button 'settle it: the comment of Ada Thorne'
     assert_text 'settled by Ada Thorne'
+    assert_no_selector '.comment-mark', visible: :all
+  end
+
+  def test_whoever_is_switched_off_in_the_middle_of_a_drag_is_told_and_the_view_stays
+    drawn
+    Capybara.using_session(:ida) do
+      log_in('Ida Marsh')
+      visit "/drawings/#{drawn.slug}"
+      before = x_of('iso')
+      box = find('svg.sheet [data-owner="view/iso"]').native.rect
+      at = [box.x + (box.width / 2), box.y + (box.height / 2)].map(&:to_i)
+      page.driver.browser.action.move_to_location(*at).click_and_hold.move_by(20, 4).perform
+      App::People.switch(App::Records::Person.named('Ida Marsh'), on: false)
+      page.driver.browser.action.move_by(20, 4).release.perform
+      assert_text 'Ida Marsh, you were switched off by a lead. What you did until now is kept; this was not done.'
+      assert_equal before, x_of('iso')
+    end
   end
 end
