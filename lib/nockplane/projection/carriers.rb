@@ -27,30 +27,44 @@ module Nockplane
 
       private
 
+      # Hot: while loops over sorted lists (bench/ views).
       def lay
         angles =
-          @segments
-            .map { |s| Math.atan2(s.y1 - s.y0, s.x1 - s.x0) % Math::PI }
-            .map { |a| a > Math::PI - ANGLE ? a - Math::PI : a }
-        order = @segments.each_index.sort_by { |i| angles[i] }
+          @segments.map do |s|
+            a = Math.atan2(s.y1 - s.y0, s.x1 - s.x0) % Math::PI
+            a > Math::PI - ANGLE ? a - Math::PI : a
+          end
         carrier = 0
-        runs(order) { |a, b| angles[b] - angles[a] <= ANGLE }.each do |run|
+        runs(@segments.each_index.to_a, angles, ANGLE) do |run|
           c = Math.cos(angles[run[0]])
           s = Math.sin(angles[run[0]])
-          offsets =
-            run.to_h do |i|
-              [i, (((@segments[i].y0 + @segments[i].y1) * c) - ((@segments[i].x0 + @segments[i].x1) * s)) / 2]
-            end
-          runs(run.sort_by { |i| offsets[i] }) do |a, b|
-            offsets[b] - offsets[a] <= Geometry::Tolerance::COINCIDENT
-          end.each do |line|
+          offsets = {}
+          run.each do |i|
+            g = @segments[i]
+            offsets[i] = (((g.y0 + g.y1) * c) - ((g.x0 + g.x1) * s)) / 2
+          end
+          runs(run, offsets, Geometry::Tolerance::COINCIDENT) do |line|
             line.each { |i| place(@segments[i], carrier, c, s) }
             carrier += 1
           end
         end
       end
 
-      def runs(order, &near) = order.slice_when { |a, b| !near.call(a, b) }
+      # Yields the runs of a list, sorted by a value of each, in which it grows by no more than so much at a time.
+      def runs(list, values, most)
+        return yield(list) if list.size == 1
+
+        order = list.sort_by { |i| values[i] }
+        from = 0
+        at = 1
+        while at <= order.size
+          if at == order.size || values[order[at]] - values[order[at - 1]] > most
+            yield order[from...at]
+            from = at
+          end
+          at += 1
+        end
+      end
 
       def place(segment, carrier, cos, sin)
         segment.carrier = carrier

@@ -18,6 +18,7 @@ module Nockplane
 
       def initialize(strokes)
         @strokes = strokes.map(&:dup)
+        @spans = {}.compare_by_identity
       end
 
       # [Stroke]
@@ -48,18 +49,22 @@ module Nockplane
       # Parameter on the stroke's curve where the nearest visible line crosses it; nil when none does within reach.
       def crossing(stroke, point, own)
         curve = curves(stroke)[0]
+        start = nearest(curve, point)
         near(point)
           .reject { |s| own.any? { |o| o.equal?(s) } }
-          .flat_map { |other| meetings(curve, stroke, other, point) }
+          .flat_map { |other| meetings(curve, start, stroke, other, point) }
           .min_by(&:last)
           &.first
       end
 
-      # [[parameter, distance from the point], ...]
-      def meetings(curve, stroke, other, point)
+      # [[parameter, distance from the point], ...]; start: parameter of the curve nearest to the point.
+      def meetings(curve, start, stroke, other, point)
         reach = SPARE + (REACH * [stroke.rx || 0.0, other.rx || 0.0].max)
-        curves(other).filter_map do |c, from, to|
-          t, u = newton(curve[0], nearest(curve, point), c, nearest([c, from, to], point))
+        spans_of(other).filter_map do |box, span|
+          next unless within?(box, point, FAR * reach)
+
+          c, from, to = span
+          t, u = newton(curve[0], start, c, nearest(span, point))
           next unless t
 
           slack = 1e-7 + (reach / [speed(c, u), 1e-9].max)
@@ -69,7 +74,29 @@ module Nockplane
         end
       end
 
-      # [[curve of a parameter, from, to], ...]
+      # Reaches that a span's box may lie off a point and the span still meet a line there: one for how far that is from
+      # the point, one for how far beyond its end, and as much to spare.
+      FAR = 4
+
+      def within?((x0, y0, x1, y1), (x, y), room)
+        x > x0 - room && x < x1 + room && y > y0 - room && y < y1 + room
+      end
+
+      # [[box, curve of #curves], ...] of a visible stroke, kept until it is moved.
+      def spans_of(stroke)
+        @spans[stroke] ||= curves(stroke).zip(hulls(stroke)).map { |curve, points| [box_of(points), curve] }
+      end
+
+      # [[points whose box holds a curve of #curves], ...]
+      def hulls(stroke)
+        return [stroke.box.each_slice(2).to_a] if stroke.arc?
+
+        stroke.spline? ? stroke.beziers : stroke.points.each_cons(2)
+      end
+
+      def box_of(points) = points.transpose.then { |xs, ys| [xs.min, ys.min, xs.max, ys.max] }
+
+      # [[curve of a parameter, from, to, its two ends when it is straight], ...]
       def curves(stroke)
         case stroke.shape
         when :arc
@@ -80,12 +107,18 @@ module Nockplane
           stroke
             .points
             .each_cons(2)
-            .map { |(x0, y0), (x1, y1)| [->(t) { [x0 + ((x1 - x0) * t), y0 + ((y1 - y0) * t)] }, 0.0, 1.0] }
+            .map do |ends|
+              (x0, y0), (x1, y1) = ends
+              [->(t) { [x0 + ((x1 - x0) * t), y0 + ((y1 - y0) * t)] }, 0.0, 1.0, ends]
+            end
         end
       end
 
-      # Parameter of a curve near a point: the best of samples and two steps between them.
-      def nearest((curve, from, to), point)
+      # Parameter of a curve near a point: the foot on a straight one; of others the best of samples and four steps
+      # between them.
+      def nearest((curve, from, to, ends), point)
+        return foot(*ends, point) if ends
+
         step = (to - from) / 16
         off = ->(t) { curve.call(t).then { |x, y| ((x - point[0])**2) + ((y - point[1])**2) } }
         best = (0..16).map { |i| from + (i * step) }.min_by(&off)
@@ -94,6 +127,12 @@ module Nockplane
           best = (-4..4).map { |i| best + (i * step) }.min_by(&off)
         end
         best
+      end
+
+      def foot((x0, y0), (x1, y1), (x, y))
+        dx, dy = x1 - x0, y1 - y0
+        l = (dx * dx) + (dy * dy)
+        l < 1e-18 ? 0.0 : ((((x - x0) * dx) + ((y - y0) * dy)) / l).clamp(0.0, 1.0)
       end
 
       # Parameters [t, u] with a(t) = b(u); nil where the curves run along each other or don't meet.
@@ -122,6 +161,7 @@ module Nockplane
       def speed(curve, t) = Math.hypot(*derivative(curve, t))
 
       def move(stroke, last, t)
+        @spans.delete(stroke)
         unless stroke.arc?
           return stroke.points = last ? [stroke.points[0], on_line(stroke, t)] : [on_line(stroke, t), stroke.points[1]]
         end

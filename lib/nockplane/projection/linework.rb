@@ -13,6 +13,7 @@ module Nockplane
         [:smooth, false] => 5
       }.freeze
       KINDS = %i[sharp smooth silhouette].freeze
+      RANKS = [true, false].to_h { |seen| [seen, KINDS.to_h { |k| [k, RANK.fetch([k, seen])] }] }.freeze
 
       attr_reader :strokes, :box
 
@@ -29,30 +30,28 @@ module Nockplane
 
       # Carriers::Segments of what was seen: image coordinates of the chords, on which coincident lines are told.
       def self.segments(seen, px, py)
-        seen
-          .flat_map do |s|
-            a = s.edge.a
-            b = s.edge.b
-            [[Intervals.rest(0.0, 1.0, s.hidden, 1e-9), true], [s.hidden, false]].flat_map do |list, visible|
-              list.map { |t0, t1| segment(s, t0, t1, visible, px[a], py[a], px[b] - px[a], py[b] - py[a]) }
-            end
-          end
-          .reject { |s| Math.hypot(s.x1 - s.x0, s.y1 - s.y0) < Geometry::Tolerance::COINCIDENT }
+        found = []
+        seen.each do |s|
+          a, b = s.edge.a, s.edge.b
+          x, y = px[a], py[a]
+          dx, dy = px[b] - x, py[b] - y
+          Intervals
+            .rest(0.0, 1.0, s.hidden, 1e-9)
+            .each { |t0, t1| found << segment(s, t0, t1, true, x, y, dx, dy) if drawn?(t1 - t0, dx, dy) }
+          s.hidden.each { |t0, t1| found << segment(s, t0, t1, false, x, y, dx, dy) if drawn?(t1 - t0, dx, dy) }
+        end
+        found
       end
 
+      # Is a part of a chord long enough to be told from a point?
+      def self.drawn?(part, dx, dy) = part.abs * Math.hypot(dx, dy) >= Geometry::Tolerance::COINCIDENT
+
       def self.segment(seen, t0, t1, visible, x, y, dx, dy)
-        Carriers::Segment.new(
-          seen,
-          t0,
-          t1,
-          visible,
-          RANK.fetch([seen.kind, visible]),
-          x + (dx * t0),
-          y + (dy * t0),
-          x + (dx * t1),
-          y + (dy * t1)
-        )
+        rank = RANKS[visible].fetch(seen.kind)
+        x1, y1 = x + (dx * t1), y + (dy * t1)
+        Carriers::Segment.new(seen, t0, t1, visible, rank, x + (dx * t0), y + (dy * t0), x1, y1)
       end
+      private_class_method :drawn?, :segment
 
       def initialize(strokes)
         @strokes = strokes.sort_by { |s| [s.visible ? 0 : 1, s.kind.to_s, s.faces, s.signature.drop(3)] }

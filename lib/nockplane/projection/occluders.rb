@@ -18,6 +18,8 @@ module Nockplane
         @ys = []
         @facets = []
         @depths = []
+        @boxes = []
+        @near = []
         solid.facets.each_with_index { |f, i| add(f, i, px, py) if front[i] && hiding?(i, f) }
         lay_cells(px.minmax, py.minmax)
       end
@@ -44,11 +46,31 @@ module Nockplane
       def add(facet, index, px, py)
         plane = depth_plane(facet)
         @set.pieces[index].each do |ids|
-          @xs << ids.map { |k| px[k] }
-          @ys << ids.map { |k| py[k] }
+          @xs << (xs = px.values_at(*ids))
+          @ys << (ys = py.values_at(*ids))
           @facets << index
           @depths << plane
+          bound(xs, ys, *plane)
         end
+      end
+
+      # Box and least depth of a piece. Hot: for each one in every view.
+      def bound(xs, ys, a, b, c)
+        x0 = x1 = xs[0]
+        y0 = y1 = ys[0]
+        near = (a * x0) + (b * y0)
+        i = 1
+        while i < xs.size
+          x = xs[i]
+          y = ys[i]
+          x < x0 ? x0 = x : (x1 = x if x > x1)
+          y < y0 ? y0 = y : (y1 = y if y > y1)
+          depth = (a * x) + (b * y)
+          near = depth if depth < near
+          i += 1
+        end
+        @boxes << [x0 - PAD, y0 - PAD, x1 + PAD, y1 + PAD]
+        @near << (near + c)
       end
 
       # (One that is twisted may look at the viewer by its strip, and away by its corners.)
@@ -75,29 +97,30 @@ module Nockplane
         fill_cells
       end
 
+      # Hot: while loops, one lookup a cell.
       def fill_cells
         @cells = Array.new(@nx * @ny)
-        @boxes =
-          @xs.each_index.map do |k|
-            @xs[k].minmax.zip(@ys[k].minmax).then { |low, high| low.map { |c| c - PAD } + high.map { |c| c + PAD } }
-          end
-        near_first.each do |k|
+        @near.each_index.sort_by { |k| @near[k] }.each do |k|
           x0, y0, x1, y1 = @boxes[k]
-          place(y0, @y0, @ch, @ny).upto(place(y1, @y0, @ch, @ny)) do |j|
-            place(x0, @x0, @cw, @nx).upto(place(x1, @x0, @cw, @nx)) { |i| (@cells[(j * @nx) + i] ||= []) << k }
+          first = place(x0, @x0, @cw, @nx)
+          last = place(x1, @x0, @cw, @nx)
+          j = place(y0, @y0, @ch, @ny)
+          top = place(y1, @y0, @ch, @ny)
+          while j <= top
+            at = (j * @nx) + first
+            stop = (j * @nx) + last
+            while at <= stop
+              (cell = @cells[at]) ? cell << k : @cells[at] = [k]
+              at += 1
+            end
+            j += 1
           end
         end
       end
 
-      def place(c, from, step, count) = ((c - from) / step).to_i.clamp(0, count - 1)
-
-      def near_first
-        @near =
-          @xs.each_index.map do |k|
-            a, b, c = @depths[k]
-            @xs[k].zip(@ys[k]).map { |x, y| (a * x) + (b * y) + c }.min
-          end
-        @near.each_index.sort_by { |k| @near[k] }
+      def place(c, from, step, count)
+        i = ((c - from) / step).to_i
+        i.negative? ? 0 : (i >= count ? count - 1 : i)
       end
     end
   end

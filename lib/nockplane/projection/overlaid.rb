@@ -18,7 +18,10 @@ module Nockplane
       SEEN = Linework::RANK.fetch([:silhouette, true])
       # Places of a span that are looked at.
       PLACES = [0.1, 0.3, 0.5, 0.7, 0.9].freeze
-      CELLS = 64
+      # Cells along a side of the grid for each line and curve along a side, if all lay in rows; least and most.
+      CELLS = 4
+      LEAST = 64
+      MOST = 1024
 
       # Strokes without the spans of curves that others lie on.
       def self.thin(strokes)
@@ -33,7 +36,7 @@ module Nockplane
       end
 
       def call
-        plain = @strokes - @curves
+        plain = @strokes.select { |s| s.arc? || s.shape == :line }
         plain.each { |s| lay(s) }
         marked = @curves.map { |s| [s, spans(s).map { |span| Span.new(span, false) }] }
         marked.each { |s, list| list.each { |span| put(along(span.points), s, span) } }
@@ -42,17 +45,19 @@ module Nockplane
         left =
           marked
             .sort_by { |s, _| -rank(s) }
-            .to_h { |s, list| [s, list.flat_map { |span| remaining(span, s) }] }
-            .compare_by_identity
+            .each_with_object({}.compare_by_identity) { |(s, list), h| h[s] = left_of(list, s) }
         plain + marked.flat_map { |s, list| left[s] == list ? [s] : pieces(s, left[s]) }
       end
+
+      # [Span] of what is left of a stroke's spans.
+      def left_of(spans, stroke) = spans.flat_map { |span| remaining(span, stroke, rank(stroke)) }
 
       # Times that a span is halved where others lie on a part of it.
       HALVINGS = 3
 
       # [Span] of what is left of a span.
-      def remaining(span, stroke, halvings = HALVINGS)
-        covered = PLACES.count { |t| covered?(span, t, stroke) }
+      def remaining(span, stroke, own, halvings = HALVINGS)
+        covered = PLACES.count { |t| covered?(span, t, stroke.visible, own) }
         return [span] if covered.zero? || (covered < PLACES.size && (halvings.zero? || span.points.size != 4))
 
         span.gone = true
@@ -63,7 +68,7 @@ module Nockplane
             Span.new(points, false)
           end
         halves.each { |half| put(along(half.points), stroke, half) }
-        halves.flat_map { |half| remaining(half, stroke, halvings - 1) }
+        halves.flat_map { |half| remaining(half, stroke, own, halvings - 1) }
       end
 
       # A span of a curve: points as of Stroke, and whether it is left out.
@@ -82,12 +87,25 @@ module Nockplane
       end
 
       # Does another line lie on a span at a place of it?
-      def covered?(span, at, stroke)
-        own = rank(stroke)
-        x, y, dx, dy = place(span.points, at)
-        (@grid[cell(x, y)] || []).any? do |segment|
-          covers?(segment, own, span) && on?(segment, x, y, dx, dy, stroke.visible || segment[4] > SEEN ? NEAR : BESIDE)
+      def covered?(span, at, visible, own)
+        x, y = span_at(span.points, at)
+        found = @grid[cell(x, y)] or return false
+        ahead = nil
+        found.any? do |segment|
+          near = visible || segment[4] > SEEN ? NEAR : BESIDE
+          next false unless within?(segment, x, y, near) && covers?(segment, own, span)
+
+          ahead ||= way(span.points, at, x, y)
+          on?(segment, x, y, *ahead, near)
         end
+      end
+
+      # Is a place in the box around all that lies within so many mm of a chord?
+      def within?((ax, ay, bx, by), x, y, near)
+        room = near * 1.5 # as far as a corner of the strip about it
+        ax, bx = bx, ax if bx < ax
+        ay, by = by, ay if by < ay
+        x > ax - room && x < bx + room && y > ay - room && y < by + room
       end
 
       # May a chord in the grid stand for a span of this rank? Lines and arcs, which are never left out, for all that
@@ -100,14 +118,13 @@ module Nockplane
       end
 
       # How ranks are drawn: sharp edges and outlines alike.
-      LOOKS = { 0 => :visible, 1 => :visible, 2 => :hidden, 3 => :hidden, 4 => :smooth, 5 => :hidden_smooth }.freeze
+      LOOKS = %i[visible visible hidden hidden smooth hidden_smooth].freeze
 
-      # [x, y, unit direction] at a place of a span.
-      def place(span, t)
-        x, y = span_at(span, t)
+      # Unit direction of a span at a place [x, y] of it.
+      def way(span, t, x, y)
         u, v = span_at(span, t + 0.01)
         l = Math.hypot(u - x, v - y)
-        l < 1e-12 ? [x, y, 0.0, 0.0] : [x, y, (u - x) / l, (v - y) / l]
+        l < 1e-12 ? [0.0, 0.0] : [(u - x) / l, (v - y) / l]
       end
 
       def span_at(span, t)
@@ -128,11 +145,14 @@ module Nockplane
         boxes = @curves.map(&:box)
         @low = [0, 1].map { |k| boxes.map { |b| b[k] }.min - BESIDE }
         @high = [2, 3].map { |k| boxes.map { |b| b[k] }.max + BESIDE }
-        @size = [(@high[0] - @low[0]) / CELLS, (@high[1] - @low[1]) / CELLS, 0.01].max
+        @cells = (Math.sqrt(@strokes.size) * CELLS).ceil.clamp(LEAST, MOST)
+        @size = [(@high[0] - @low[0]) / @cells, (@high[1] - @low[1]) / @cells, 0.01].max
         @grid = {}
       end
 
-      def cell(x, y) = [((x - @low[0]) / @size).floor, ((y - @low[1]) / @size).floor]
+      # Cells are kept under one number.
+      def cell(x, y) = (((x - @low[0]) / @size).floor * ROW) + ((y - @low[1]) / @size).floor
+      ROW = 1 << 20
 
       # Puts the chords of a line or arc into the grid, as far as the curves reach.
       def lay(stroke)
@@ -143,12 +163,27 @@ module Nockplane
       def put(points, stroke, span = nil)
         own = rank(stroke)
         points.each_cons(2) do |(ax, ay), (cx, cy)|
-          x0, y0 = cell([ax, cx].min - BESIDE, [ay, cy].min - BESIDE)
-          x1, y1 = cell([ax, cx].max + BESIDE, [ay, cy].max + BESIDE)
-          (x0.clamp(0, CELLS)..x1.clamp(0, CELLS)).each do |i|
-            (y0.clamp(0, CELLS)..y1.clamp(0, CELLS)).each { |j| (@grid[[i, j]] ||= []) << [ax, ay, cx, cy, own, span] }
+          chord = [ax, ay, cx, cy, own, span]
+          slope = (cx - ax).abs < BESIDE ? nil : (cy - ay) / (cx - ax)
+          reached(ax, cx, 0).each do |i|
+            from, to = slope ? within_column(i, ax, ay, cx, slope) : [ay, cy]
+            reached(from, to, 1).each { |j| (@grid[(i * ROW) + j] ||= []) << chord }
           end
         end
+      end
+
+      # Heights between which a chord runs in a column of cells and BESIDE beyond it on both sides.
+      def within_column(column, ax, ay, cx, slope)
+        left, right = ax < cx ? [ax, cx] : [cx, ax]
+        from = @low[0] + (column * @size) - BESIDE
+        [from, from + @size + (2 * BESIDE)].map { |x| ay + ((x.clamp(left, right) - ax) * slope) }
+      end
+
+      # Numbers of the cells across (k: 0) or up (1) that what runs from one place to another comes near.
+      def reached(from, to, k)
+        from, to = to, from if to < from
+        first = ((from - BESIDE - @low[k]) / @size).floor.clamp(0, @cells)
+        first..((to + BESIDE - @low[k]) / @size).floor.clamp(first, @cells)
       end
 
       # Points along a line or arc whose chords lie within BULGE of it.

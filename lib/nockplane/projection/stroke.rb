@@ -52,8 +52,10 @@ module Nockplane
 
         # Point of a Bezier span at t.
         def self.bezier_at(b, t)
-          w = [(1 - t)**3, 3 * t * ((1 - t)**2), 3 * t * t * (1 - t), t**3]
-          [0, 1].map { |k| (0..3).sum { |i| w[i] * b[i][k] } }
+          (ax, ay), (bx, by), (cx, cy), (dx, dy) = b
+          s = 1 - t
+          a, b, c, d = s * s * s, 3 * t * s * s, 3 * t * t * s, t * t * t
+          [(a * ax) + (b * bx) + (c * cx) + (d * dx), (a * ay) + (b * by) + (c * cy) + (d * dy)]
         end
 
         # [x0, y0, x1, y1]; of a spline by 16 places a span.
