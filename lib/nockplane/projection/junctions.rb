@@ -10,6 +10,8 @@ module Nockplane
       SPARE = 0.3
       REACH = 0.03
       CELLS = 24
+      # mm that curves may lie apart where they touch.
+      TOUCH = 1e-5
       # An end of a stroke: place of the stroke in the list, and whether it is its last point.
       End = Struct.new(:index, :last)
 
@@ -135,7 +137,8 @@ module Nockplane
         l < 1e-18 ? 0.0 : ((((x - x0) * dx) + ((y - y0) * dy)) / l).clamp(0.0, 1.0)
       end
 
-      # Parameters [t, u] with a(t) = b(u); nil where the curves run along each other or don't meet.
+      # Parameters [t, u] with a(t) = b(u); nil where the curves run along each other or don't meet. (Where they touch
+      # there is no crossing to be stepped to: a rim goes out of sight where the outline of its own wall begins.)
       def newton(a, t, b, u)
         12.times do
           p, q = a.call(t), b.call(u)
@@ -145,7 +148,9 @@ module Nockplane
           ax, ay = derivative(a, t)
           bx, by = derivative(b, u)
           det = (ay * bx) - (ax * by)
-          return nil if det.abs < 0.02 * Math.hypot(ax, ay) * Math.hypot(bx, by)
+          if det.abs < 0.02 * Math.hypot(ax, ay) * Math.hypot(bx, by)
+            return Math.hypot(dx, dy) < TOUCH ? [t, u] : nil
+          end
 
           t += ((bx * dy) - (by * dx)) / det
           u += ((ax * dy) - (ay * dx)) / det
