@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-desc 'Run all tests in two processes (TEST=file for one file)'
+desc 'Run all tests in four processes (TEST=file for one file)'
 task(:test) { ruby File.expand_path('test/run.rb', __dir__) }
 
 desc 'Run the benchmarks, plain and with YJIT where Ruby is safe with it; ratios to the calibration loop'

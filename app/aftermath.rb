@@ -39,7 +39,7 @@ module App
             all[slug] ||= latest[id]
             all[number] = latest[id] if number
           end
-      PartUses.assemblies.select { |_, text| PartUses.of(text).any? { |u| u.revision != numbers[u.name] } }.keys
+      PartUses.assemblies.select { |_, uses| uses.any? { |u| u.revision != numbers[u.name] } }.keys
     end
 
     # Assemblies whose latest revision names the model, at whatever revision; with a block, in a component it holds true
@@ -47,7 +47,7 @@ module App
     def naming(model)
       names = [model.number, model.slug].compact
       Records::Model
-        .where(id: PartUses.assemblies.select { |_, text| PartUses.of(text).any? { |u| names.include?(u.name) } }.keys)
+        .where(id: PartUses.assemblies.select { |_, uses| uses.any? { |u| names.include?(u.name) } }.keys)
         .where.not(id: model.id)
         .select do |other|
           named =

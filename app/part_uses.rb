@@ -18,16 +18,14 @@ module App
     end
     NONE = [].freeze
 
-    # { model id => latest text } of all assemblies that are not in the bin.
+    # { model id => [Use] } of the latest revisions of all assemblies that are not in the bin.
     def assemblies
-      Records::Revision
-        .newest
-        .joins(:model)
-        .where(models: { removed_at: nil })
-        .where('recipe LIKE ?', '%assembly/1%')
-        .pluck(:model_id, :recipe)
-        .to_h
-        .select { |_, t| Nockplane::Modelling::AssemblyRecipe.is?(t) }
+      all =
+        Records::Revision.lasting(:uses) do
+          texts = Records::Revision.newest.where('recipe LIKE ?', '%assembly/1%').pluck(:model_id, :recipe)
+          texts.select { |_, t| Nockplane::Modelling::AssemblyRecipe.is?(t) }.to_h { |id, t| [id, of(t)] }
+        end
+      all.slice(*Records::Model.where(id: all.keys).pluck(:id))
     end
 
     # (Plain lists: the store keeps those across versions.)

@@ -7,7 +7,7 @@ module App
     def person_session
       return @person_session if defined?(@person_session)
 
-      @person_session = session[:person] && people? ? People.seen(session[:person]) : nil
+      @person_session = session[:person] && People.seen(session[:person])
     end
 
     def person = person_session&.person
@@ -15,7 +15,7 @@ module App
 
     # Are there people at all? (Asked once a request.)
     def people?
-      @people = People.any? if @people.nil?
+      @people = !person_session.nil? || People.any? if @people.nil?
       @people
     end
 

@@ -10,24 +10,28 @@ module App
 
     module_function
 
-    # A person has a drawing open, on a sheet, with something selected ('' for nothing).
+    # A person has a drawing (an id) open, on a sheet, with something selected ('' for nothing). Gives the others.
     def note(drawing, person, sheet:, selected:, now: Time.now)
+      rows = on(drawing)
       said = { sheet: sheet.to_s[0, LONGEST], selected: selected.to_s[0, LONGEST] }
-      known = Records::Presence.find_by(drawing_id: drawing.id, person_id: person.id)
-      return if known && now - known.seen_at < STEADY && known.slice(:sheet, :selected).symbolize_keys == said
-
-      Database.lightly do
-        Records::Presence.upsert(
-          { drawing_id: drawing.id, person_id: person.id, seen_at: now, **said },
-          unique_by: %i[drawing_id person_id]
-        )
+      known = rows.find { |p| p.person_id == person.id }
+      unless known && now - known.seen_at < STEADY && known.slice(:sheet, :selected).symbolize_keys == said
+        Database.lightly do
+          Records::Presence.upsert(
+            { drawing_id: drawing, person_id: person.id, seen_at: now, **said },
+            unique_by: %i[drawing_id person_id]
+          )
+        end
       end
+      others(drawing, person, now: now, rows: rows)
     end
 
+    def on(drawing) = Records::Presence.where(drawing_id: drawing).includes(:person).to_a
+
     # [{ name:, sheet:, selected: }] of the others who are there, by name.
-    def others(drawing, person, now: Time.now)
-      found = Records::Presence.where(drawing_id: drawing.id).where('seen_at > ?', now - GONE).includes(:person)
-      found
+    def others(drawing, person, now: Time.now, rows: on(drawing))
+      rows
+        .select { |p| p.seen_at > now - GONE }
         .reject { |p| p.person_id == person.id || p.person.off? }
         .map { |p| { name: p.person.name, sheet: p.sheet, selected: p.selected } }
         .sort_by { |p| p[:name] }

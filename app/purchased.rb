@@ -7,7 +7,7 @@ module App
 
     # Ids of them, by the latest revisions of all assemblies.
     def ids
-      names = PartUses.assemblies.values.flat_map { |t| PartUses.of(t).select(&:purchased).map(&:name) }.uniq
+      names = PartUses.assemblies.values.flat_map { |uses| uses.select(&:purchased).map(&:name) }.uniq
       Records::Model.where(number: names).or(Records::Model.where(slug: names)).pluck(:id)
     end
   end

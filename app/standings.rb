@@ -7,21 +7,23 @@ module App
     module_function
 
     # { drawing id => basis now }: what a docket rests on besides the kernel: the document's version, the latest
-    # revisions of its models. Five queries, whatever the number of drawings.
-    def bases(ids = nil)
-      drawings = ids ? Records::Drawing.where(id: ids) : Records::Drawing.all
-      shown = (ids ? Records::Binding.where(drawing_id: ids) : Records::Binding).order(:model_id)
-      pairs = shown.pluck(:drawing_id, :model_id)
-      revisions = ids ? Records::Revision.where(model_id: pairs.map(&:last).uniq) : Records::Revision
-      latest = revisions.group(:model_id).maximum(:number)
+    # revisions of its models. Three queries, whatever the number of drawings.
+    def bases
+      latest = Records::Revision.group(:model_id).maximum(:number)
       bound = Hash.new { |h, k| h[k] = [] }
+      pairs = Records::Binding.distinct.order(:model_id).pluck(:drawing_id, :model_id)
       pairs.each { |drawing, m| bound[drawing] << "#{m}:#{latest[m]}" }
-      drawings
-        .pluck(:id, :version)
-        .to_h { |id, version| [id, "#{Nockplane::KERNEL_VERSION}/#{version}/#{bound[id].join(',')}"] }
+      Records::Drawing.pluck(:id, :version).to_h { |id, version| [id, rested(version, bound[id])] }
     end
 
-    def basis(drawing) = bases([drawing.id]).fetch(drawing.id)
+    # The same of one drawing as it was read, in one query.
+    def basis(drawing)
+      shown = Records::Binding.where(drawing_id: drawing.id).select(:model_id)
+      latest = Records::Revision.where(model_id: shown).group(:model_id).maximum(:number)
+      rested(drawing.version, latest.sort.map { |m, number| "#{m}:#{number}" })
+    end
+
+    def rested(version, models) = "#{Nockplane::KERNEL_VERSION}/#{version}/#{models.join(',')}"
 
     # [Linking::Docket, is it up to date?] of one drawing: worked out now when that takes no building, else the last
     # known one (nil before there was any) while a worker does it.

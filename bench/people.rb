@@ -36,7 +36,7 @@ end
 
 # One person for so long: acts when it is time for something.
 def live(person, until_then, doing)
-  due = doing.keys.to_h { |kind| [kind, now + rand(EVERY[kind])] }
+  due = doing.keys.to_h { |kind| [kind, now + (rand * EVERY[kind])] }
   while now < until_then
     kind, at = due.min_by(&:last)
     sleep [at - now, 0].max

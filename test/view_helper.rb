@@ -52,8 +52,12 @@ class ViewTest < CoreTest
     before = @drawing
     @drawing = before.apply(edit)
     assert_equal before, @drawing.apply(edit.inverse(before)), "#{edit.label}, taken back"
+    anew = Products::Source.new(store: STORE) { |_, n| n == 1 ? BLOCK : @later }
+    assert_equal groups(anew), groups(@source), "#{edit.label}: drawn from memory and anew"
     @drawing
   end
+
+  def groups(source) = SceneBuilder.new(@drawing, 's1', source).scene.groups
 
   def refused(words, edit) = assert_equal(words, edit.is_a?(Refusal) ? edit.reason : edit.label)
 

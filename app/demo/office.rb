@@ -131,8 +131,9 @@ module App
             end
           end
         Records::Binding.insert_all(bindings)
-        bases = Standings.bases(pairs.map { |made, _| made.id })
-        Records::Standing.insert_all(pairs.map { |made, original| standing(made, original, bases[made.id], series) })
+        Records::Standing.insert_all(
+          pairs.map { |made, original| standing(made, original, Standings.basis(made), series) }
+        )
         pairs.each do |made, original|
           index('drawings', original.slug, made.slug, series, 'title' => made.title, 'number' => made.number)
         end

@@ -86,9 +86,7 @@ module App
       # { model id => kind of its latest revision }, and the beginning of its text.
       def kinds = @kinds ||= heads.transform_values { |text| Received.kind_of(text) }
 
-      def heads
-        @heads ||= newest.pluck(:model_id, Arel.sql('substr(recipe, 1, 2000)')).to_h
-      end
+      def heads = @heads ||= Records::Revision.heads.transform_values(&:last)
 
       private
 
@@ -112,10 +110,8 @@ module App
       def models_by_id = @models_by_id ||= models.index_by(&:id)
 
       def latest_of
-        @latest_of ||= newest.pluck(:model_id, :number, :note).to_h { |id, *rest| [id, Latest.new(*rest)] }
+        @latest_of ||= Records::Revision.heads.transform_values { |number, note, _| Latest.new(number, note) }
       end
-
-      def newest = @newest ||= Records::Revision.newest
 
       # Bought, not made: by the property, or because assemblies say so of it.
       def purchased?(model) = purchased.include?(model.id)

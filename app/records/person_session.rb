@@ -12,7 +12,7 @@ module App
       def self.of(token, now: Time.now)
         return if token.to_s.empty?
 
-        found = includes(:person).find_by(token_digest: digest(token))
+        found = eager_load(:person).find_by(token_digest: digest(token))
         found if found && found.ends_at > now && !found.person.off?
       end
     end

@@ -74,11 +74,11 @@ module App
 
         # Whether an open page shows anything that is no longer so, and who else is there.
         app.get "/#{home}/:slug/pulse" do
-          record = records.at(params['slug'])
-          next json(pulse: Pulse.of(record)) unless person
+          record = records.at(params['slug']) if records == Records::Template
+          id, pulse = record ? [record.id, Pulse.of(record)] : Pulse.at(params['slug'])
+          next json(pulse: pulse) unless person
 
-          Presence.note(record, person, sheet: params['sheet'], selected: params['select'])
-          json pulse: Pulse.of(record), others: Presence.others(record, person)
+          json pulse: pulse, others: Presence.note(id, person, sheet: params['sheet'], selected: params['select'])
         end
       end
 

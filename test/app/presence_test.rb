@@ -17,8 +17,8 @@ class PresenceTest < AppTest
     super
   end
 
-  def note(person, selected, at: @now) = App::Presence.note(drawn, person, sheet: 's1', selected: selected, now: at)
-  def others(person = @ada, at: @now) = App::Presence.others(drawn, person, now: at)
+  def note(person, selected, at: @now) = App::Presence.note(drawn.id, person, sheet: 's1', selected: selected, now: at)
+  def others(person = @ada, at: @now) = App::Presence.others(drawn.id, person, now: at)
 
   def test_others_are_seen_with_what_they_have_selected_oneself_is_not
     note(@ada, '')

@@ -156,8 +156,9 @@ module Nockplane
 
       # At most four decimals, no trailing zeros, never "-0".
       def num(value)
-        text = format('%.4f', value).sub(/\.?0+\z/, '')
-        text == '-0' ? '0' : text
+        rounded = value.round(4)
+        whole = rounded.to_i
+        (whole == rounded ? whole : rounded).to_s
       end
     end
   end

@@ -35,6 +35,7 @@ module Nockplane
         @store = store
         @prefixes = prefixes
         @planned = {}
+        @inked = Recent.new(INKED)
       end
 
       # Modelling::Model of a subject. Raises RecipeFault, SheetMetal::Refused of a flat state that there is not.
@@ -161,6 +162,11 @@ module Nockplane
 
       # Anything else made of a text, kept under a kind of its own.
       def kept(kind, text, *more, &work) = @store.fetch(key(kind, text, *more), &work)
+
+      # Anything small that is made of a text over and over, in memory alone: items in an Array.
+      def inked(kind, text, *more, &work) = @inked.fetch([kind, text, *more], &work)
+      # Items of that in all (some 60 MB of ink).
+      INKED = 60_000
 
       # Is it there already?
       def kept?(kind, text, *more) = @store.known?(key(kind, text, *more))

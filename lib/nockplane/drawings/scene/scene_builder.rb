@@ -9,6 +9,7 @@ module Nockplane
       # purpose: :screen or :print (see Layering).
       def initialize(drawing, sheet_id, source, states: {}, fields: {}, shade: :all, purpose: :screen)
         @shade = shade
+        @purpose = purpose
         @drawing = drawing
         @sheet = drawing.sheet(sheet_id)
         @source = source
@@ -96,7 +97,10 @@ module Nockplane
       end
 
       # What a view draws besides its dimensions and shading: lines, marks on it, its label.
-      def drawn(view) = view_ink(view).then { |ink| ink.ink(shade: false) + marks_on(view) + ink.label }
+      def drawn(view)
+        lines = lasting('drawn', view) { view_ink(view).ink(shade: false) }
+        lines + marks_on(view) + view_ink(view).label
+      end
 
       def linework_of(dimension) = shown(@drawing.view(dimension.view)).linework
       def solid_of(dimension) = shown(@drawing.view(dimension.view)).model.solid
@@ -140,13 +144,45 @@ module Nockplane
         )
       end
 
+      # [Ink] of a view without its shading, on layers.
+      def lines_of(view)
+        clear = words_over(view)
+        lasting('layered', view, clear, @purpose) do
+          @layering.apply(view_ink(view, clear: clear).ink(shade: false), view)
+        end
+      end
+
+      # [Ink] of a view, frozen; made anew only when something that it rests on is another: any cell but the
+      # annotations, the model, and what more is said.
+      def lasting(kind, view, *more, &make)
+        return make.call if shown(view).problem
+
+        @source.inked(kind, @source.text(shown(view).subject), shown(view).key, basis, view.id, *more, &make)
+      end
+
+      # Digest of all cells that a view's lines may rest on.
+      def basis
+        @basis ||=
+          begin
+            cells = @drawing.cells.reject { |_, c| c.is_a?(Dimension) || c.is_a?(Note) }
+            Digest::SHA256.digest(JSON.generate(cells.transform_values { |c| Cells.plain(c) }))
+          end
+      end
+
       # Rectangles of words that stand over a view that is lined: of its dimensions, and of notes.
       def words_over(view)
         return [] unless shown(view).opening
 
         placed = @drawing.dimensions_of(view.id).reject { |d| unplaced?(d) }.flat_map { |d| dimension_ink(d).ink }
         notes = @drawing.notes.select { |n| n.sheet == @sheet.id }.flat_map { |n| note_group(n).items }
-        (placed + notes).grep(Drafting::Ink::Text).map { |t| Convex.grown(Drafting::Ink.text_corners(t), CLEAR) }
+        words = (placed + notes).grep(Drafting::Ink::Text)
+        grown = words.map { |t| Convex.grown(Drafting::Ink.text_corners(t), CLEAR) }
+        grown.select { |corners| over?(place(view).outline, corners) }
+      end
+
+      def over?(box, corners)
+        u0, v0, u1, v1 = Convex.box(corners)
+        u0 <= box[2] && box[0] <= u1 && v0 <= box[3] && box[1] <= v1
       end
 
       # mm that lining keeps from words.
@@ -154,10 +190,10 @@ module Nockplane
       def layered(group) = group.tap { |g| g.items = @layering.apply(g.items, @drawing.cells[g.owner.split(':')[0]]) }
 
       def view_group(view)
-        items = view_ink(view, clear: words_over(view)).ink(shade: @shade == :all || shown(view).shaded?)
+        toned = settled(view).shaded? && !shown(view).problem && (@shade == :all || shown(view).shaded?)
         Group.new(
           owner: "view/#{view.id}",
-          items: @layering.apply(items, view),
+          items: (toned ? shading_of(view) : []) + lines_of(view),
           box: place(view).outline,
           state: @states["view/#{view.id}"]
         )
@@ -224,16 +260,16 @@ module Nockplane
       def feet(view, dimension)
         return [] unless Annotations.of(dimension).corner_feet?
 
-        (@feet ||= {})[[view.id, dimension.snapshot.faces]] ||= begin
-          solid = shown(view).model.solid
-          at = place(view)
-          dimension
-            .snapshot
-            .faces
-            .flat_map { |name| solid.facets_of(name) }
-            .flat_map { |f| f.loops.flatten }
-            .uniq
-            .map { |i| at.point(solid.point(i)) }
+        (@feet ||= {})[[view.id, dimension.snapshot.faces]] ||=
+          corners(shown(view), dimension.snapshot.faces).map { |p| place(view).point(p) }
+      end
+
+      # [point, ...] of the model: all corners of some faces.
+      def corners(shown, faces)
+        @source.inked('corners', @source.text(shown.subject), shown.key, faces) do
+          solid = shown.model.solid
+          facets = faces.flat_map { |name| solid.facets_of(name) }
+          facets.flat_map { |f| f.loops.flatten }.uniq.map { |i| solid.point(i) }
         end
       end
 

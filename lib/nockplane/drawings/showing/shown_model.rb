@@ -26,7 +26,7 @@ module Nockplane
       def frame = @frame ||= @drawing.frame(view)
       def base_frame = @base_frame ||= @drawing.base_frame(view)
 
-      def model = @source.model(@subject)
+      def model = @model ||= @source.model(@subject)
       def solid = model.solid
       # Turned axes of the whole model; of what is shown, as far as it is there.
       def whole_axes = @source.axes(@subject)
@@ -168,7 +168,10 @@ module Nockplane
       def left_out = looks.each_value.select(&:out?).map(&:component)
 
       # Are all the lines there already?
-      def known? = @source.modelled?(@subject) && @source.known?(@subject, frame, opening)
+      def known? = @source.known?(@subject, frame, opening)
+
+      # Key of what is seen of the model.
+      def key = @key ||= @source.lines_key(@subject, frame, opening)
 
       # Image box of the lines, [x0, y0, x1, y1], of the whole model before anything is left out or cropped.
       def whole_box
