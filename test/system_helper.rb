@@ -14,6 +14,8 @@ end
 # Seconds that the driver may take for one answer; a page that computes on a busy machine takes long.
 READING = 300
 
+# (Pages are put together without the emulated graphics card, which takes more of a processor than all else in a test;
+# only what is drawn in 3D uses it.)
 Capybara.register_driver(:chromium) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium')
   %w[
@@ -21,6 +23,7 @@ Capybara.register_driver(:chromium) do |app|
     --no-sandbox
     --window-size=1280,900
     --hide-scrollbars
+    --disable-gpu-compositing
     --use-angle=swiftshader
     --enable-unsafe-swiftshader
     --disable-dev-shm-usage
