@@ -81,11 +81,24 @@ module Nockplane
             half = s.rotation % TURN >= Math::PI ? Math::PI : 0.0 # the same ellipse, counted from its other end
             from = s.from + half
             to = s.to + half
-            spans = (-2..2).flat_map { |k| covered.map { |a, b| [a + (k * TURN), b + (k * TURN)] } }
-            left = round(Intervals.rest(from, to, Intervals.union(spans, 1e-9), least(s)), from, to)
-            covered << [from, to]
+            left = round(Intervals.rest(from, to, about(covered, from, to), least(s)), from, to)
+            covered = Intervals.union(covered.concat(within_a_turn(from, to)), 1e-9)
             left == [[from, to]] ? [s] : left.map { |a, b| s.dup.tap { |p| p.from, p.to = a - half, b - half } }
           end
+      end
+
+      # A range of angles as ranges from 0 to a full turn.
+      def within_a_turn(from, to)
+        return [[0.0, TURN]] if to - from >= TURN
+
+        from, to = [from, to].map { |a| a - ((from / TURN).floor * TURN) }
+        to > TURN ? [[from, TURN], [0.0, to - TURN]] : [[from, to]]
+      end
+
+      # Ranges within a full turn as they lie about others, repeated every turn.
+      def about(ranges, from, to)
+        turns = ((from / TURN).floor - 1)..((to / TURN).floor + 1)
+        Intervals.union(turns.flat_map { |k| ranges.map { |a, b| [a + (k * TURN), b + (k * TURN)] } }, 1e-9)
       end
     end
   end

@@ -9,7 +9,10 @@ module Nockplane
       # mm, and part of the greater radius, that a crossing of chords may lie off the crossing of the curves.
       SPARE = 0.3
       REACH = 0.03
-      CELLS = 24
+      # Cells along a side of the grid for each visible line along a side, if all lay in rows; least and most.
+      CELLS = 2
+      LEAST = 24
+      MOST = 600
       # mm that curves may lie apart where they touch.
       TOUCH = 1e-5
       # An end of a stroke: place of the stroke in the list, and whether it is its last point.
@@ -98,11 +101,11 @@ module Nockplane
 
       def box_of(points) = points.transpose.then { |xs, ys| [xs.min, ys.min, xs.max, ys.max] }
 
-      # [[curve of a parameter, from, to, its two ends when it is straight], ...]
+      # [[curve of a parameter, from, to, its two ends when it is straight, its stroke when it is an arc], ...]
       def curves(stroke)
         case stroke.shape
         when :arc
-          [[->(t) { stroke.at(t) }, stroke.from, stroke.to]]
+          [[->(t) { stroke.at(t) }, stroke.from, stroke.to, nil, stroke]]
         when :spline
           stroke.beziers.map { |b| [->(t) { Stroke.bezier_at(b, t) }, 0.0, 1.0] }
         else
@@ -116,10 +119,11 @@ module Nockplane
         end
       end
 
-      # Parameter of a curve near a point: the foot on a straight one; of others the best of samples and four steps
-      # between them.
-      def nearest((curve, from, to, ends), point)
+      # Parameter of a curve near a point: the foot on a straight one, the ray's place on a circle; of
+      # others the best of samples and four steps between them.
+      def nearest((curve, from, to, ends, arc), point)
         return foot(*ends, point) if ends
+        return on_ray(arc, point) if arc && (arc.rx - arc.ry).abs < 1e-9
 
         step = (to - from) / 16
         off = ->(t) { curve.call(t).then { |x, y| ((x - point[0])**2) + ((y - point[1])**2) } }
@@ -136,6 +140,16 @@ module Nockplane
         l = (dx * dx) + (dy * dy)
         l < 1e-18 ? 0.0 : ((((x - x0) * dx) + ((y - y0) * dy)) / l).clamp(0.0, 1.0)
       end
+
+      # Parameter of a circle's arc nearest to a point.
+      def on_ray(arc, (x, y))
+        angle = Math.atan2(y - arc.centre[1], x - arc.centre[0]) - arc.rotation
+        angle = arc.from + ((angle - arc.from) % TURN)
+        return angle if angle <= arc.to
+
+        angle - arc.to < arc.from + TURN - angle ? arc.to : arc.from
+      end
+      TURN = 2 * Math::PI
 
       # Parameters [t, u] with a(t) = b(u); nil where the curves run along each other or don't meet. (Where they touch
       # there is no crossing to be stepped to: a rim goes out of sight where the outline of its own wall begins.)
@@ -180,7 +194,8 @@ module Nockplane
       # Visible strokes in the cells around a point.
       def near(point)
         @grid ||= lay
-        @grid[cell(point)] || []
+        x, y = cell(point)
+        @grid[(x * ROW) + y] || []
       end
 
       def lay
@@ -188,13 +203,17 @@ module Nockplane
         boxes = shown.map(&:box)
         @low = [0, 1].map { |k| boxes.map { |b| b[k] }.min || 0.0 }
         high = [2, 3].map { |k| boxes.map { |b| b[k] }.max || 1.0 }
-        @size = [(high[0] - @low[0]) / CELLS, (high[1] - @low[1]) / CELLS, 1e-3].max
+        cells = (Math.sqrt(shown.size) * CELLS).ceil.clamp(LEAST, MOST)
+        @size = [(high[0] - @low[0]) / cells, (high[1] - @low[1]) / cells, 1e-3].max
         shown.zip(boxes).each_with_object({}) do |(s, b), grid|
           x0, y0 = cell([b[0] - SPARE, b[1] - SPARE])
           x1, y1 = cell([b[2] + SPARE, b[3] + SPARE])
-          (x0..x1).each { |x| (y0..y1).each { |y| (grid[[x, y]] ||= []) << s } }
+          (x0..x1).each { |x| (y0..y1).each { |y| (grid[(x * ROW) + y] ||= []) << s } }
         end
       end
+
+      # Cells are kept under one number.
+      ROW = 1 << 20
 
       def cell(point) = [0, 1].map { |k| ((point[k] - @low[k]) / @size).floor }
     end

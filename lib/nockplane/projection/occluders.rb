@@ -4,7 +4,8 @@ module Nockplane
   module Projection
     # What may hide edges in a view: the front-facing convex pieces of facets as image polygons with a depth z = a x + b
     # y + c (mm), in a uniform grid of cells over the image. In every cell the nearest come first, so that what hides an
-    # edge whole is met early, and a walk through a cell ends at the first piece that begins behind the edge.
+    # edge whole is met early, and a walk through a cell ends at the first piece that begins behind the edge. What lies
+    # behind a facet that covers a cell wholly (Covered) is not in it: whatever it hides there, that facet hides.
     class Occluders
       PAD = HiddenLines::PAD
       # Cells along a side, at most.
@@ -20,6 +21,9 @@ module Nockplane
         @depths = []
         @boxes = []
         @near = []
+        @solid = solid
+        @px = px
+        @py = py
         solid.facets.each_with_index { |f, i| add(f, i, px, py) if front[i] && hiding?(i, f) }
         lay_cells(px.minmax, py.minmax)
       end
@@ -100,7 +104,10 @@ module Nockplane
       # Hot: while loops, one lookup a cell.
       def fill_cells
         @cells = Array.new(@nx * @ny)
+        @cover = Array.new(@nx * @ny, Float::INFINITY)
+        met = {}
         @near.each_index.sort_by { |k| @near[k] }.each do |k|
+          near = @near[k]
           x0, y0, x1, y1 = @boxes[k]
           first = place(x0, @x0, @cw, @nx)
           last = place(x1, @x0, @cw, @nx)
@@ -110,13 +117,39 @@ module Nockplane
             at = (j * @nx) + first
             stop = (j * @nx) + last
             while at <= stop
-              (cell = @cells[at]) ? cell << k : @cells[at] = [k]
+              ((cell = @cells[at]) ? cell << k : @cells[at] = [k]) if near <= @cover[at]
               at += 1
             end
             j += 1
           end
+          i = @facets[k]
+          met[i] ||= cover(@solid.facets[i], @depths[k])
         end
       end
+
+      # Notes how deep a facet lies, at most, in the cells that it covers.
+      def cover(facet, (a, b, c))
+        xs = @px.values_at(*facet.loops[0])
+        ys = @py.values_at(*facet.loops[0])
+        return true if xs.max - xs.min < WIDE * @cw || ys.max - ys.min < WIDE * @ch
+
+        right = a.positive? ? @cw : 0.0
+        top = b.positive? ? @ch : 0.0
+        covered.each_span(facet.loops, @px, @py) do |row, from, to|
+          level = (b * (@y0 + (row * @ch) + top)) + c + HiddenLines::DEPTH
+          from.upto(to) do |i|
+            depth = level + (a * (@x0 + (i * @cw) + right))
+            at = (row * @nx) + i
+            @cover[at] = depth if depth < @cover[at]
+          end
+        end
+        true
+      end
+
+      # Cells that a facet must be across and up to cover any for certain.
+      WIDE = 2
+
+      def covered = @covered ||= Covered.new(grid)
 
       def place(c, from, step, count)
         i = ((c - from) / step).to_i
