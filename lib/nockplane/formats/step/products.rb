@@ -137,16 +137,20 @@ module Nockplane
           @sub_assemblies[path.join(':')] = product(id) if path.any? && @children[id].any?
           reps(id).each { |rep| represent(rep, product(id), path, place, []) }
           names = Hash.new(0)
-          @children[id].each do |usage, child, name, code|
-            word = [name, code, label(child)].find { |w| !w.empty? } || 'part'
+          words = @children[id].map { |_, child, name, code| word(child, name, code) }
+          times = words.tally
+          @children[id].zip(words) do |(usage, child), word|
             k = names[word] += 1
-            many = @children[id].count { |u| [u[2], u[3], label(u[1])].find { |w| !w.empty? } == word } > 1
+            step = times[word] > 1 ? "#{clean(word)}[#{k}]" : clean(word)
             here = placing.of_usage(@placed[usage], reps(child), place.scale)
-            walk(child, path + [many ? "#{clean(word)}[#{k}]" : clean(word)], place.after(here), above + [id])
+            walk(child, path + [step], place.after(here), above + [id])
           end
         rescue Unusable, *Report::WRONG_KINDS => e
           @report.gap('PRODUCT_DEFINITION', "a part is missing from the picture: #{e.message}", label(id))
         end
+
+        # What an occurrence of a product is called.
+        def word(child, name, code) = [name, code, label(child)].find { |w| !w.empty? } || 'part'
 
         def clean(word) = word.tr(':~/[]', '-----')[0, 80]
 
