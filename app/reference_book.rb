@@ -21,8 +21,11 @@ module App
     def initialize
       @models = Records::Model.order(:number, :name).to_a
       @by_id = Records::Model.unscoped.to_a.index_by(&:id)
-      newest = Records::Revision.newest.pluck(:model_id, :number, :recipe)
-      @latest, @texts = [1, 2].map { |k| newest.to_h { |row| [row[0], row[k]] } }
+      heads = Records::Revision.heads
+      @latest = heads.transform_values(&:first)
+      @heads = heads.transform_values(&:last)
+      @families = Records::Revision.families(heads.keys)
+      @uses = PartUses.assemblies
       @nodes = {}
       @edges = []
     end
@@ -47,8 +50,7 @@ module App
     def model_node(model) = (@model_nodes ||= {})[model.id] ||= made_model_node(model)
 
     def made_model_node(model)
-      text = @texts[model.id].to_s
-      assembly = Nockplane::Modelling::AssemblyRecipe.is?(text)
+      assembly = Nockplane::Modelling::AssemblyRecipe.is?(@heads[model.id].to_s)
       Node.new(
         key: "model/#{model.slug}",
         kind: assembly ? 'assembly' : 'model',
@@ -121,7 +123,7 @@ module App
     end
 
     # Names of a model's variants.
-    def variants(model) = Families.names(@texts[model.id].to_s)
+    def variants(model) = Families.names(@families[model.id].to_s)
 
     def templates = @templates ||= Records::Template.includes(:revisions).index_by(&:slug)
 
@@ -140,31 +142,32 @@ module App
     end
 
     def model(record)
-      text = @texts[record.id].to_s
       node = model_node(record)
-      if Nockplane::Modelling::ImportReference.is?(text)
-        file(node, text)
-      elsif Nockplane::Modelling::AssemblyRecipe.is?(text)
-        parts(node, text)
-      end
+      (imported = files[record.id]) ? file(node, *imported) : parts(node, @uses[record.id] || [])
     end
 
-    def file(node, text)
-      reference = Nockplane::Modelling::ImportReference.parse(text)
-      there = File.file?(Files.path(reference.file))
-      to = Node.new(key: "file/#{reference.file[0, 16]}", kind: 'file', words: reference.name, gone: !there)
-      rests(
-        node,
-        to,
-        "#{(reference.bytes / 1024.0).ceil} KB",
-        there ? 'current' : 'broken',
-        there ? nil : REMEDIES[:file]
-      )
+    # { model id => [digest of its file, its name, bytes] } of imported models.
+    def files
+      @files ||=
+        Records::Revision.lasting(:files) do
+          imports = @heads.select { |_, head| Nockplane::Modelling::ImportReference.is?(head) }.keys
+          texts = Records::Revision.newest.where(model_id: imports).pluck(:model_id, :recipe)
+          texts.to_h do |id, text|
+            reference = Nockplane::Modelling::ImportReference.parse(text)
+            [id, [reference.file, reference.name, reference.bytes]]
+          end
+        end
     end
 
-    def parts(node, text)
-      PartUses
-        .of(text)
+    def file(node, digest, name, bytes)
+      there = File.file?(Files.path(digest))
+      to = Node.new(key: "file/#{digest[0, 16]}", kind: 'file', words: name, gone: !there)
+      state, remedy = there ? ['current', nil] : ['broken', REMEDIES[:file]]
+      rests(node, to, "#{(bytes / 1024.0).ceil} KB", state, remedy)
+    end
+
+    def parts(node, uses)
+      uses
         .group_by { |u| [u.name, u.revision, u.variant] }
         .each { |(name, revision, variant), list| part(node, name, revision, variant, list.flat_map(&:ids)) }
     end
