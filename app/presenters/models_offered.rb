@@ -29,13 +29,8 @@ module App
 
       # [[model id, [[value, words], ...]], ...] of all models, by number; kept until a model or a revision is another.
       def self.all
-        basis =
-          [Records::Model, Records::Revision].map { |r| [r.count, r.maximum(:id)] } +
-            [Records::Model.maximum(:updated_at)]
-        return @all[1] if @all && @all[0] == basis
-
-        @all = [basis, listed.freeze]
-        @all[1]
+        models = Records::Model.pick(Arel.sql('COUNT(*), MAX(id), MAX(updated_at)'))
+        Records::Revision.lasting(:offered, models) { listed.freeze }
       end
 
       def self.listed

@@ -24,9 +24,10 @@ module App
         end
       end
 
-      # What the block works out from the latest revisions, under a name; kept by the process until there is another.
-      def self.lasting(name)
-        stamp = unscoped.pick(Arel.sql('COUNT(*), MAX(id), MAX(created_at)'))
+      # What the block works out from the latest revisions, under a name; kept by the process until there is another, or
+      # something else that it rests on (also) is another.
+      def self.lasting(name, also = nil)
+        stamp = [unscoped.pick(Arel.sql('COUNT(*), MAX(id), MAX(created_at)')), also]
         @lasting ||= {}
         known, value = @lasting[name]
         return value if known == stamp

@@ -2,29 +2,36 @@
 
 module Nockplane
   module Products
-    # What was made lately of frozen inputs, in memory: as much as weighs no more than so much in all; what was asked
-    # for longest ago goes first. (Threads may share one: at worst something is made twice.)
+    # Lists made lately of frozen inputs, in memory: so many items in all; what was asked for longest ago goes first.
+    # Threads may share one: at worst something is made twice.
     class Recent
-      # most: weight in all, in whatever unit the values are weighed in.
+      # most: items of all lists together.
       def initialize(most)
         @most = most
-        @weight = 0
+        @items = 0
         @kept = {}
+        @lock = Mutex.new
       end
 
-      # The value kept under a key; else that of the block, made shareable. weight: ->(value).
-      def fetch(key, weight: :size.to_proc)
-        pair = @kept.delete(key)
-        pair ||= Ractor.make_shareable(yield).then { |value| [value, weigh(weight.call(value))] }
-        @kept[key] = pair
-        forget while @weight > @most && @kept.size > 1
-        pair[0]
+      # The list kept under a key; else that of the block, made shareable.
+      def fetch(key)
+        known = @lock.synchronize { @kept.delete(key)&.tap { |list| @kept[key] = list } }
+        known || keep(key, Ractor.make_shareable(yield))
       end
 
       private
 
-      def weigh(weight) = weight.tap { @weight += weight }
-      def forget = @weight -= @kept.shift&.dig(1, 1).to_i
+      def keep(key, list)
+        @lock.synchronize do
+          forget(key)
+          @kept[key] = list
+          @items += list.size
+          forget(@kept.first[0]) while @items > @most && @kept.size > 1
+        end
+        list
+      end
+
+      def forget(key) = @items -= @kept.delete(key).to_a.size
     end
   end
 end

@@ -17,6 +17,9 @@ module Nockplane
       TOUCH = 1e-5
       # An end of a stroke: place of the stroke in the list, and whether it is its last point.
       End = Struct.new(:index, :last)
+      # A curve of a parameter from one to another: at, giving its point; its two ends when it is straight; its stroke
+      # when it is an arc.
+      Curve = Struct.new(:at, :from, :to, :ends, :arc)
 
       # Strokes with their junctions moved.
       def self.settle(strokes) = new(strokes).call
@@ -66,16 +69,15 @@ module Nockplane
       def meetings(curve, start, stroke, other, point)
         reach = SPARE + (REACH * [stroke.rx || 0.0, other.rx || 0.0].max)
         spans_of(other).filter_map do |box, span|
-          next unless within?(box, point, FAR * reach)
+          next unless Geometry::Box.meet?([*point, *point], box, FAR * reach)
 
-          c, from, to = span
-          t, u = newton(curve[0], start, c, nearest(span, point))
+          t, u = newton(curve.at, start, span.at, nearest(span, point))
           next unless t
 
-          slack = 1e-7 + (reach / [speed(c, u), 1e-9].max)
-          q = curve[0].call(t)
+          slack = 1e-7 + (reach / [speed(span.at, u), 1e-9].max)
+          q = curve.at.call(t)
           off = Math.hypot(q[0] - point[0], q[1] - point[1])
-          [t, off] if off < reach && u.between?(from - slack, to + slack)
+          [t, off] if off < reach && u.between?(span.from - slack, span.to + slack)
         end
       end
 
@@ -83,16 +85,12 @@ module Nockplane
       # the point, one for how far beyond its end, and as much to spare.
       FAR = 4
 
-      def within?((x0, y0, x1, y1), (x, y), room)
-        x > x0 - room && x < x1 + room && y > y0 - room && y < y1 + room
-      end
-
-      # [[box, curve of #curves], ...] of a visible stroke, kept until it is moved.
+      # [[box, Curve], ...] of a visible stroke, kept until it is moved.
       def spans_of(stroke)
         @spans[stroke] ||= curves(stroke).zip(hulls(stroke)).map { |curve, points| [box_of(points), curve] }
       end
 
-      # [[points whose box holds a curve of #curves], ...]
+      # [[points whose box holds a Curve of #curves], ...]
       def hulls(stroke)
         return [stroke.box.each_slice(2).to_a] if stroke.arc?
 
@@ -101,33 +99,34 @@ module Nockplane
 
       def box_of(points) = points.transpose.then { |xs, ys| [xs.min, ys.min, xs.max, ys.max] }
 
-      # [[curve of a parameter, from, to, its two ends when it is straight, its stroke when it is an arc], ...]
+      # [Curve]
       def curves(stroke)
         case stroke.shape
         when :arc
-          [[->(t) { stroke.at(t) }, stroke.from, stroke.to, nil, stroke]]
+          [Curve.new(->(t) { stroke.at(t) }, stroke.from, stroke.to, nil, stroke)]
         when :spline
-          stroke.beziers.map { |b| [->(t) { Stroke.bezier_at(b, t) }, 0.0, 1.0] }
+          stroke.beziers.map { |b| Curve.new(->(t) { Stroke.bezier_at(b, t) }, 0.0, 1.0) }
         else
           stroke
             .points
             .each_cons(2)
             .map do |ends|
               (x0, y0), (x1, y1) = ends
-              [->(t) { [x0 + ((x1 - x0) * t), y0 + ((y1 - y0) * t)] }, 0.0, 1.0, ends]
+              Curve.new(->(t) { [x0 + ((x1 - x0) * t), y0 + ((y1 - y0) * t)] }, 0.0, 1.0, ends)
             end
         end
       end
 
-      # Parameter of a curve near a point: the foot on a straight one, the ray's place on a circle; of
-      # others the best of samples and four steps between them.
-      def nearest((curve, from, to, ends, arc), point)
-        return foot(*ends, point) if ends
+      # Parameter of a curve near a point: the foot on a straight one, the ray's place on a circle; of others the best
+      # of samples and four steps between them.
+      def nearest(curve, point)
+        arc = curve.arc
+        return foot(*curve.ends, point) if curve.ends
         return on_ray(arc, point) if arc && (arc.rx - arc.ry).abs < 1e-9
 
-        step = (to - from) / 16
-        off = ->(t) { curve.call(t).then { |x, y| ((x - point[0])**2) + ((y - point[1])**2) } }
-        best = (0..16).map { |i| from + (i * step) }.min_by(&off)
+        step = (curve.to - curve.from) / 16
+        off = ->(t) { curve.at.call(t).then { |x, y| ((x - point[0])**2) + ((y - point[1])**2) } }
+        best = (0..16).map { |i| curve.from + (i * step) }.min_by(&off)
         4.times do
           step /= 4
           best = (-4..4).map { |i| best + (i * step) }.min_by(&off)
@@ -189,7 +188,7 @@ module Nockplane
         last ? stroke.to += turn : stroke.from += turn
       end
 
-      def on_line(stroke, t) = curves(stroke)[0][0].call(t)
+      def on_line(stroke, t) = curves(stroke)[0].at.call(t)
 
       # Visible strokes in the cells around a point.
       def near(point)

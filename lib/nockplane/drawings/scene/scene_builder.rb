@@ -177,12 +177,7 @@ module Nockplane
         notes = @drawing.notes.select { |n| n.sheet == @sheet.id }.flat_map { |n| note_group(n).items }
         words = (placed + notes).grep(Drafting::Ink::Text)
         grown = words.map { |t| Convex.grown(Drafting::Ink.text_corners(t), CLEAR) }
-        grown.select { |corners| over?(place(view).outline, corners) }
-      end
-
-      def over?(box, corners)
-        u0, v0, u1, v1 = Convex.box(corners)
-        u0 <= box[2] && box[0] <= u1 && v0 <= box[3] && box[1] <= v1
+        grown.select { |corners| Geometry::Box.meet?(Convex.box(corners), place(view).outline) }
       end
 
       # mm that lining keeps from words.
