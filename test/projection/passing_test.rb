@@ -72,7 +72,14 @@ class PassingTest < StepTest
     define_method("test_#{name}") { assert_ends_on_lines(model(demo(name)).solid, least) }
   end
 
-  { 'lever' => 5, 'motor-plate-r6' => 10 }.each do |name, least|
+  def test_an_assembly_with_pins_in_holes
+    assembly = File.read(File.join(DEMO, 'filter-wheel-unit.assembly.yml'))
+    numbers = Dir[File.join(DEMO, '*.yml')].to_h { |f| File.read(f).then { |t| [t[/^ +number: *(.+)/, 1], t] } }
+    source = Products::Source.new(store: STORE, library: ->(name, _) { numbers[name] })
+    assert_ends_on_lines(source.model_of(assembly).solid, 50)
+  end
+
+  { 'lever' => 5, 'motor-plate-r6' => 10, 'housing' => 15 }.each do |name, least|
     define_method("test_#{name.tr('-', '_')}_from_a_file") { assert_ends_on_lines(step_model(name).solid, least) }
   end
 end

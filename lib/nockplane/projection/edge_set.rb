@@ -13,8 +13,8 @@ module Nockplane
 
       # edges; loops: [Loop]; hull: { index of a facet => true } where nothing of the solid lies before its plane;
       # pieces: convex polygons of every facet; exact: { vertex => true place } as of Exact.vertices; slivers: as of
-      # Slivers.
-      attr_reader :edges, :loops, :hull, :pieces, :exact, :slivers
+      # Slivers; rims: as of Rims.
+      attr_reader :edges, :loops, :hull, :pieces, :exact, :slivers, :rims
 
       # The set of a solid that is many placed ones: parts are [EdgeSet, Solids::Transform, first vertex, first facet],
       # in the order of the facets. Nothing is looked for again.
@@ -47,16 +47,27 @@ module Nockplane
             parts.flat_map do |set, _, vertex, _|
               set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } }
             end,
-            slivers
+            slivers,
+            placed_rims(parts)
           )
         end
       end
+
+      def self.placed_rims(parts)
+        parts.each_with_object({}) do |(set, _, vertex, facet), all|
+          set.rims.each do |v, rims|
+            all[v + vertex] =
+              rims.map { |r| Rims::Rim.new(r.own + facet, r.beyond + facet, r.towards + vertex) }
+          end
+        end
+      end
+      private_class_method :placed_rims
 
       # The set of those edges only that border on some facets (by index).
       def bordering(facets)
         chosen = facets.to_h { |i| [i, true] }
         edges = @edges.select { |e| chosen[e.f] || chosen[e.g] }
-        EdgeSet.allocate.tap { |s| s.send(:take, edges, [], @exact, @pieces, @slivers) }
+        EdgeSet.allocate.tap { |s| s.send(:take, edges, [], @exact, @pieces, @slivers, @rims) }
       end
 
       def initialize(solid)
@@ -70,14 +81,16 @@ module Nockplane
         @pieces = solid.facets.map { |f| Solids::Triangulator.convex_pieces(solid, f) }
         @exact = Unfolding.call(solid, @edges, Exact.vertices(solid, @edges))
         @slivers = Slivers.of(solid)
+        @rims = Rims.of(solid, @edges)
         @solid = @circles = @oblique = nil
         Ractor.make_shareable(self)
       end
 
       private
 
-      def take(edges, loops, exact, pieces, slivers)
+      def take(edges, loops, exact, pieces, slivers, rims)
         @slivers = slivers
+        @rims = rims
         @edges = edges
         @loops = loops
         @hull = {} # of many solids together it is not looked for

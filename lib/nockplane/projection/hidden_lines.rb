@@ -35,6 +35,7 @@ module Nockplane
         lay_occluders
         seen = []
         @contours = Contours.new(@solid, @frame)
+        @mates = Mates.new(@solid, @frame, @front)
         @told = Rounds.new(@set, @frame, @front, [@px, @py, @pz], @laid)
         @rounds, done = @told.told, @told.chords
         @set.edges.each_with_index do |e, i|
@@ -53,7 +54,12 @@ module Nockplane
       def covered(e)
         return WHOLE unless @front[e.f] || @front[e.g]
 
-        @told.sure?(e) ? [] : hidden(e)
+        return [] if @told.sure?(e)
+
+        @skip = @mates.of(e)
+        hidden(e)
+      ensure
+        @skip = nil
       end
 
       # Chords of whole loops that an outline begins at: it may run along them for as long as they are chords, and is no

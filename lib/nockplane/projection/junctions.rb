@@ -61,23 +61,26 @@ module Nockplane
         near(point)
           .reject { |s| own.any? { |o| o.equal?(s) } }
           .flat_map { |other| meetings(curve, start, stroke, other, point) }
-          .min_by(&:last)
+          .min_by { |_, *order| order }
           &.first
       end
 
-      # [[parameter, distance from the point], ...]; start: parameter of the curve nearest to the point.
+      # [[parameter, mm by which the other must be drawn out, mm from the point], ...]; start: parameter of the curve
+      # nearest to the point. (Lines are drawn out where their own ends are not settled yet.)
       def meetings(curve, start, stroke, other, point)
         reach = SPARE + (REACH * [stroke.rx || 0.0, other.rx || 0.0].max)
         spans_of(other).filter_map do |box, span|
           next unless Geometry::Box.meet?([*point, *point], box, FAR * reach)
 
           t, u = newton(curve.at, start, span.at, nearest(span, point))
+          t, u = touching(curve.at, start, span, nearest(span, point)) if t.nil? && other.kind == :silhouette
           next unless t
 
-          slack = 1e-7 + (reach / [speed(span.at, u), 1e-9].max)
           q = curve.at.call(t)
           off = Math.hypot(q[0] - point[0], q[1] - point[1])
-          [t, off] if off < reach && u.between?(span.from - slack, span.to + slack)
+          beyond = [span.from - u, u - span.to].max
+          beyond = beyond > 1e-7 ? beyond * speed(span.at, u) : 0.0
+          [t, beyond, off] if off < reach && beyond < reach
         end
       end
 
@@ -169,6 +172,45 @@ module Nockplane
           u += ((ax * dy) - (ay * dx)) / det
         end
         nil
+      end
+
+      # Parameters where two curves touch, nil where they don't: an outline runs along all curves of its wall where it
+      # meets them. Newton's steps to where their directions are one, from t.
+      def touching(a, t, span, start)
+        u = start
+        turn = lambda do |at|
+          u = foot_on(span.at, u, a.call(at))
+          (dx, dy), (ex, ey) = derivative(a, at), derivative(span.at, u)
+          ((dx * ey) - (dy * ex)) / [Math.hypot(dx, dy) * Math.hypot(ex, ey), 1e-12].max
+        end
+        8.times do
+          off = turn[t]
+          break if off.abs < 1e-9
+
+          rise = (turn[t + STEP] - turn[t - STEP]) / (2 * STEP)
+          return nil if rise.abs < 1e-6
+
+          t -= (off / rise).clamp(-WIDE, WIDE)
+        end
+        u = foot_on(span.at, u, a.call(t))
+        p, q = a.call(t), span.at.call(u)
+        Math.hypot(p[0] - q[0], p[1] - q[1]) < TOUCH ? [t, u] : nil
+      end
+      # Parts of a parameter that are stepped to see how a curve turns; most that is stepped at once.
+      STEP = 1e-3
+      WIDE = 0.1
+
+      # Parameter of the place of a curve nearest to a point close to it (Gauss and Newton's steps).
+      def foot_on(curve, t, point)
+        4.times do
+          x, y = curve.call(t)
+          dx, dy = derivative(curve, t)
+          square = (dx * dx) + (dy * dy)
+          return t if square < 1e-18
+
+          t += (((point[0] - x) * dx) + ((point[1] - y) * dy)) / square
+        end
+        t
       end
 
       def derivative(curve, t, h = 1e-6)

@@ -53,14 +53,34 @@ module Nockplane
         facet = [edge.f, edge.g].find { |i| Contours.on?(@solid.facets[i].face) }
         return contour(*[edge.a, edge.b].map { |v| @contours.spot(facet, v, v, 0.0) }) if facet
 
-        surface = [edge.f, edge.g].map { |i| @solid.facets[i].face.surface }.find { |s| !s.plane? }
-        exact.map { |p| Exact.outline(surface, p, @frame.d) }
+        own = [edge.f, edge.g].find { |i| !surface(i).plane? }
+        [edge.a, edge.b].zip(exact).map { |v, p| outline_end(surface(own), v, p) }
       end
 
       # The same of a Contours::Piece.
       def of_piece(piece) = contour(*[piece.from, piece.to].map { |at| @contours.spot(piece.facet, *at) })
 
       private
+
+      def surface(facet) = @solid.facets[facet].face.surface
+
+      # Where the outline of a turned face ends whose chords end at a vertex: on the rim that the vertex is turned
+      # along.
+      def outline_end(turned, vertex, place)
+        point = Exact.outline(turned, place, @frame.d)
+        rims = @set.rims[vertex] or return point
+        way = Geometry::Vec.sub(point, place)
+        return point if Geometry::Vec.length(way) < Geometry::Tolerance::POINT
+
+        rim = rims.select { |r| surface(r.own).coincident?(turned) }.max_by { |r| towards(r, vertex, way) }
+        rim && towards(rim, vertex, way).positive? ? Rims.meeting(turned, surface(rim.beyond), point) : point
+      end
+
+      # How far a rim goes the same way from a vertex: cosine times the length of the way.
+      def towards(rim, vertex, way)
+        along = Geometry::Vec.sub(@solid.point(rim.towards), @solid.point(vertex))
+        Geometry::Vec.dot(Geometry::Vec.unit(along), way)
+      end
 
       def contour(from, to) = [from.point, to.point, *directions(from, to)]
 

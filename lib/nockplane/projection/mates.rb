@@ -1,0 +1,111 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # Turned faces that lie on each other, or fit into each other (a pin in its hole): their chords begin at other
+    # angles, and come out through one another by a hair. So an edge that lies on a face is not hidden by facets of its
+    # mates on the same side of the axis, towards the viewer or away; those of the other side hide it as usual.
+    class Mates
+      # mm within which axes lie on each other.
+      NEAR = 1e-5
+      # mm, and part of the radius, that a pin and its hole may differ by, in radius: as much as chords lie off.
+      PLAY = 0.005
+      PART = 0.006
+      # Any direction that is square to none that parts have: places are sorted along it.
+      SORT = [0.5547001, 0.3713907, 0.7442084].freeze
+
+      # A face with its surface, the facets of it that look at the viewer, the component it is of, the sense of its
+      # facets (1: outwards from the axis), and where it is in the order.
+      Turned = Struct.new(:face, :surface, :facets, :component, :sense, :place)
+
+      # front: by facet, does it look at the viewer?
+      def initialize(solid, frame, front)
+        @solid = solid
+        @frame = frame
+        @front = front
+        @sides = {}
+        @mates = {}.compare_by_identity
+        runs(turned).each { |run| run.combination(2) { |a, b| mate(a, b) if mates?(a, b) } }
+      end
+
+      # { facet => true } of what can't hide an edge, nil for nothing.
+      def of(edge)
+        return nil if @mates.empty?
+
+        found = [edge.f, edge.g].uniq.filter_map { |i| beside(edge, i) }
+        found.size < 2 ? found[0] : found.reduce(:merge)
+      end
+
+      private
+
+      # { facet => true } of the mates of the face of a facet beside an edge, on the edge's side.
+      def beside(edge, facet)
+        face = @solid.facets[facet].face
+        mates = @mates[face] or return nil
+        middle = Geometry::Vec.scale(Geometry::Vec.add(@solid.point(edge.a), @solid.point(edge.b)), 0.5)
+        side = away?(face.surface, middle)
+        @sides[[face.object_id, side]] ||=
+          mates.flat_map(&:facets).select { |i| away?(*middle_of(i)) == side }.to_h { |i| [i, true] }
+      end
+
+      def away?(surface, point) = Geometry::Vec.dot(surface.normal_at(point), @frame.d).positive?
+
+      # [surface, middle] of a facet.
+      def middle_of(facet)
+        ids = @solid.facets[facet].loops[0]
+        sum = ids.map { |v| @solid.point(v) }.reduce { |p, q| Geometry::Vec.add(p, q) }
+        [@solid.facets[facet].face.surface, Geometry::Vec.scale(sum, 1.0 / ids.size)]
+      end
+
+      # [Turned]
+      def turned
+        facets = Hash.new { |h, k| h[k] = [] }.compare_by_identity
+        @solid.facets.each_with_index { |f, i| facets[f.face] << i if Rims::TURNED.include?(f.face.surface.kind) }
+        facets.map do |face, list|
+          s = face.surface
+          Turned.new(face, s, list.select { |i| @front[i] }, face.name[/\A.*:/], sense(list[0]), place(s))
+        end
+      end
+
+      def sense(facet)
+        f = @solid.facets[facet]
+        at = @solid.point(f.loops[0][0])
+        Geometry::Vec.dot(f.normal, f.face.surface.normal_at(at)).negative? ? -1 : 1
+      end
+
+      # Equal for surfaces about one axis: where its place nearest to the origin lies along SORT.
+      def place(surface)
+        axis = surface.axis
+        foot = Geometry::Vec.along(surface.origin, axis, -Geometry::Vec.dot(surface.origin, axis))
+        Geometry::Vec.dot(foot, SORT)
+      end
+
+      # [[Turned, ...], ...] that may have one axis, and are not all of one face.
+      def runs(list)
+        list.sort_by(&:place).slice_when { |a, b| b.place - a.place > NEAR }.reject { |run| run.size == 1 }
+      end
+
+      def mates?(one, other)
+        return false unless one.surface.kind == other.surface.kind && coaxial?(one.surface, other.surface)
+        return true if one.surface.coincident?(other.surface)
+
+        one.component != other.component && one.sense != other.sense && fit?(one.surface, other.surface)
+      end
+
+      def coaxial?(one, other)
+        return false unless Geometry::Vec.parallel?(one.axis, other.axis)
+
+        between = Geometry::Vec.sub(other.origin, one.origin)
+        Geometry::Vec.length(Geometry::Vec.along(between, one.axis, -Geometry::Vec.dot(between, one.axis))) < NEAR
+      end
+
+      def fit?(one, other)
+        one.kind == :cylinder && (one.radius - other.radius).abs < PLAY + (PART * [one.radius, other.radius].max)
+      end
+
+      def mate(one, other)
+        [[one, other], [other, one]].each { |a, b| (@mates[a.face] ||= []) << b }
+      end
+    end
+  end
+end
