@@ -1,53 +1,19 @@
 # frozen_string_literal: true
 
 require 'step_helper'
+require 'random_recipe'
+require_relative 'passing_law'
 
 # Where a line passes out of sight it ends on the visible line that hides it: told by the drawn lines alone, on parts of
 # recipes and of files. mm of the model.
 class PassingTest < StepTest
-  # Places that a curve is looked at, and mm that its chords then lie off it.
-  PLACES = 400
   NEAR = 1e-3
 
-  def tips(stroke) = stroke.arc? ? [stroke.from, stroke.to].map { |t| stroke.at(t) } : stroke.points.values_at(0, -1)
-
-  def points(stroke)
-    return stroke.points if stroke.shape == :line || stroke.shape == :path
-    if stroke.arc?
-      return (0..PLACES).map { |i| stroke.at(stroke.from + ((stroke.to - stroke.from) * i / PLACES)) }
-    end
-
-    stroke.beziers.flat_map { |b| (0..32).map { |i| Projection::Stroke.bezier_at(b, i / 32.0) } }
-  end
-
-  def distance(chords, (x, y))
-    chords.map do |(ax, ay), (bx, by)|
-      dx, dy = bx - ax, by - ay
-      l = (dx * dx) + (dy * dy)
-      t = l < 1e-18 ? 0.0 : ((((x - ax) * dx) + ((y - ay) * dy)) / l).clamp(0.0, 1.0)
-      Math.hypot(x - ax - (t * dx), y - ay - (t * dy))
-    end.min
-  end
-
-  # { place => [the visible stroke that ends there, the hidden one that goes on] }
-  def passing(strokes)
-    ends = Hash.new { |h, k| h[k] = [] }
-    strokes
-      .select { |s| %i[line arc].include?(s.shape) && s.kind != :smooth && !s.closed? }
-      .each { |s| tips(s).each { |p| ends[[s.faces, s.kind, p.map { |c| c.round(5) }]] << [s, p] } }
-    pairs = ends.values.select { |list| list.size == 2 && list.map { |s, _| s.visible }.uniq.size == 2 }
-    pairs.to_h { |list| [list[0][1], list.map(&:first)] }
-  end
-
-  def assert_ends_on_lines(solid, least)
-    strokes = Projection::Linework.of(solid, Projection::ViewFrame.named('iso')).strokes
-    lines = strokes.select { |s| s.visible && s.kind != :smooth }
-    chords = lines.to_h { |s| [s, points(s).each_cons(2).to_a] }.compare_by_identity
-    found = passing(strokes)
-    assert_operator found.size, :>=, least
-    found.each do |place, own|
-      off = chords.reject { |s, _| own.any? { |o| o.equal?(s) } }.map { |_, list| distance(list, place) }.min
-      assert_operator off, :<, NEAR, "#{own[0].faces.join(' and ')} at #{place.map { |c| c.round(3) }}"
+  def assert_ends_on_lines(solid, least, frame = Projection::ViewFrame.named('iso'))
+    offs = PassingLaw.offs(Projection::Linework.of(solid, frame).strokes)
+    assert_operator offs.size, :>=, least
+    offs.each do |place, (stroke, off)|
+      assert_operator off, :<, NEAR, "#{stroke.faces.join(' and ')} at #{place.map { |c| c.round(3) }}"
     end
   end
 
@@ -81,5 +47,17 @@ class PassingTest < StepTest
 
   { 'lever' => 5, 'motor-plate-r6' => 10, 'housing' => 15 }.each do |name, least|
     define_method("test_#{name.tr('-', '_')}_from_a_file") { assert_ends_on_lines(step_model(name).solid, least) }
+  end
+
+  # (Longer: bench/passing.rb)
+  RANDOM = [1, 12, 24, 52, 59, 78, 81, 114, 118].freeze
+
+  RANDOM.each do |seed|
+    define_method("test_random_part_#{seed}") do
+      rng = Random.new(seed)
+      solid = model(recipe(RandomRecipe.new(rng).features)).solid
+      odd = Projection::ViewFrame.new([rng.rand(-1.0..1), rng.rand(0.1..1), rng.rand(-1.0..1)], [0, 0, 1])
+      [Projection::ViewFrame.named('iso'), odd].each { |frame| assert_ends_on_lines(solid, 0, frame) }
+    end
   end
 end

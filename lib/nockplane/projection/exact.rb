@@ -6,6 +6,9 @@ module Nockplane
     # cylinders and cones turned to where the surface turns away, and the directions of curves there. Hidden lines are
     # found on the chords; what is drawn is moved here, so that ends are exact to 1e-6 mm.
     module Exact
+      # Radians that an outline may stand beside its chord: half the coarsest chord, and to spare.
+      TURNED = 0.3
+
       module_function
 
       # { vertex id => [x, y, z] } of a solid's edges that have curved faces.
@@ -43,7 +46,7 @@ module Nockplane
         sin = Math.sqrt(1 - (cos * cos)) * (Geometry::Vec.dot(Geometry::Vec.sub(point, foot), y).negative? ? -1 : 1)
         radius = surface.radius + ((surface.slope || 0.0) * h)
         moved = Geometry::Vec.along(Geometry::Vec.along(foot, x, cos * radius), y, sin * radius)
-        Geometry::Vec.distance(moved, point) < 0.1 * radius ? moved : point
+        Geometry::Vec.distance(moved, point) < TURNED * radius ? moved : point
       end
 
       # Unit direction of the curve two surfaces meet in at a point, along `towards`; that direction itself where they
@@ -67,8 +70,11 @@ module Nockplane
 
       # The part of a Bezier from t0 to t1 (de Casteljau), points of any dimension.
       def part(bezier, t0, t1)
-        return bezier if t0 <= 0.0 && t1 >= 1.0
+        t0 <= 0.0 && t1 >= 1.0 ? bezier : between(bezier, t0, t1)
+      end
 
+      # The same, also beyond its ends.
+      def between(bezier, t0, t1)
         blossom = lambda do |u, v, w|
           [u, v, w].reduce(bezier) do |points, t|
             points.each_cons(2).map { |p, q| p.zip(q).map { |x, y| x + ((y - x) * t) } }

@@ -12,8 +12,9 @@ module Nockplane
       FRONT = -1e-9
 
       # One edge as seen: edge, class (:sharp, :smooth, :silhouette), hidden intervals of t (0..1 from a to b), and the
-      # model points it truly runs between (Exact); of a contour also its unit directions there (nil: straight).
-      Seen = Struct.new(:edge, :kind, :hidden, :from, :to, :leaves, :arrives)
+      # model points it truly runs between (Exact); of a contour also its unit directions there (nil: straight). ends:
+      # as of Outlines.
+      Seen = Struct.new(:edge, :kind, :hidden, :from, :to, :leaves, :arrives, :ends)
 
       # Projected coordinates and depths by vertex, mm.
       attr_reader :px, :py, :pz
@@ -24,11 +25,10 @@ module Nockplane
         @frame = frame
       end
 
-      # Loops of the edge set that are seen, or hidden, as a whole: [[EdgeSet::Loop, visible], ...]; the chords of those
-      # that cover others on them: [Seen]. Known after #call.
-      attr_reader :rounds, :covers
+      # Loops of the edge set that are seen, or hidden, as a whole: [[EdgeSet::Loop, visible], ...]. Known after #call.
+      attr_reader :rounds
 
-      # [Seen] for every edge to draw that is in none of the whole loops, and for those that cover.
+      # [Seen] for every edge to draw that is in none of the whole loops.
       def call
         @px, @py, @pz = @frame.project(@solid)
         face_sides
@@ -42,19 +42,18 @@ module Nockplane
           next if done.key?(i)
 
           kind = drawn_kind(e) or next
-          seen << Seen.new(e, kind, covered(e), *runs.of_edge(e, kind))
+          seen << Seen.new(e, kind, covered(e, kind), *runs.of_edge(e, kind))
         end
-        @covers = chords_beside(seen, done)
-        seen + @covers + contours
+        seen + contours
       end
 
       private
 
       # Hidden intervals of an edge: all of one that looks away, nothing of one on a facet with all the rest behind it.
-      def covered(e)
+      def covered(e, kind)
         return WHOLE unless @front[e.f] || @front[e.g]
-
         return [] if @told.sure?(e)
+        return WHOLE if kind == :silhouette && hollow?(e)
 
         @skip = @mates.of(e)
         hidden(e)
@@ -62,18 +61,15 @@ module Nockplane
         @skip = nil
       end
 
-      # Chords of whole loops that an outline begins at: it may run along them for as long as they are chords, and is no
-      # line of its own there. They cover, and are drawn with their loop.
-      def chords_beside(seen, done)
-        return [] if done.empty?
+      # Is it an outline within the wall of a hole? What is seen along such a wall lies in the material before it and
+      # behind it.
+      def hollow?(e)
+        return false unless e.kind == :inner && Rims::TURNED.include?((face = @solid.facets[e.f].face).surface.kind)
 
-        ends = {}
-        seen.each { |s| ends[s.edge.a] = ends[s.edge.b] = true if s.kind == :silhouette }
-        done.filter_map do |i, visible|
-          next if visible.nil?
-
-          e = @set.edges[i]
-          Seen.new(e, :sharp, visible ? [] : WHOLE, *runs.of_edge(e, :sharp)) if ends[e.a] || ends[e.b]
+        @hollow ||= {}.compare_by_identity
+        @hollow.fetch(face) do
+          out = face.surface.normal_at(@solid.point(e.a))
+          @hollow[face] = Geometry::Vec.dot(@solid.facets[e.f].normal, out).negative?
         end
       end
 

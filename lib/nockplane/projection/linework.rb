@@ -20,21 +20,21 @@ module Nockplane
       # edge_set may be given to share it between views of one solid.
       def self.of(solid, frame, edge_set: EdgeSet.new(solid))
         hidden = HiddenLines.new(solid, edge_set, frame)
-        segments = Carriers.deduplicate(segments(hidden.call, hidden.px, hidden.py))
-        covers = {}.compare_by_identity.tap { |all| hidden.covers.each { |seen| all[seen] = true } }
-        chains = Chains.new(solid, frame, segments.reject { |s| covers[s.seen] })
+        seen = Outlines.settled(hidden.call, hidden.px, hidden.py, frame)
+        segments = Carriers.deduplicate(segments(seen, hidden.px, hidden.py))
+        chains = Chains.new(solid, frame, segments)
         rounds = hidden.rounds.map { |l, visible| [l.ring, edge_set.edges[l.edges[0]], visible] }
         strokes = chains.rings(rounds) + chains.strokes
         new(Overlaid.thin(Coincident.thin(Junctions.settle(strokes))))
       end
 
-      # Carriers::Segments of what was seen: image coordinates of the chords, on which coincident lines are told.
+      # Carriers::Segments of what was seen: image coordinates of the chords (of settled outlines: where they run), on
+      # which coincident lines are told.
       def self.segments(seen, px, py)
         found = []
         seen.each do |s|
-          a, b = s.edge.a, s.edge.b
-          x, y = px[a], py[a]
-          dx, dy = px[b] - x, py[b] - y
+          (x, y), (x1, y1) = s.ends || [s.edge.a, s.edge.b].map { |v| [px[v], py[v]] }
+          dx, dy = x1 - x, y1 - y
           Intervals
             .rest(0.0, 1.0, s.hidden, 1e-9)
             .each { |t0, t1| found << segment(s, t0, t1, true, x, y, dx, dy) if drawn?(t1 - t0, dx, dy) }
