@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require 'delegate'
 require 'test_helper'
 
 # Cells of a grid that a facet covers wholly, against what each cell's own corners and the facet's edges say. mm.
@@ -80,5 +81,26 @@ class CoveredTest < CoreTest
     lines = linework(text, 'top').strokes.select { |s| s.shape == :line && s.faces.any? { |f| f.start_with?('foot') } }
     refute_empty lines
     assert_equal [false], lines.map(&:visible).uniq
+  end
+
+  # Nothing covers a cell: every edge is clipped against all pieces.
+  class Open < SimpleDelegator
+    def cover = Array.new(super.size, Float::INFINITY)
+  end
+
+  def test_edges_in_covered_cells_are_hidden_as_clipped
+    solid = model(demo('housing')).solid
+    set = Projection::EdgeSet.new(solid)
+    frame = Projection::ViewFrame.named('iso')
+    px, py, pz = frame.project(solid)
+    front = solid.facets.map { |f| V.dot(f.normal, frame.d) < -1e-9 }
+    laid = Projection::Occluders.new(solid, set, frame, front, px, py)
+    assert_operator laid.cover.count(&:finite?), :>, 100
+    quick, plain = [laid, Open.new(laid)].map { |l| Projection::Hiding.new(l, px, py, pz) }
+    set.edges.each do |e|
+      a, b = [quick, plain].map { |h| h.of(e) }
+      assert_equal b.size, a.size, e.inspect
+      a.flatten.zip(b.flatten).each { |t, u| assert_in_delta u, t, 1e-6 }
+    end
   end
 end

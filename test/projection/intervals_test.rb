@@ -15,6 +15,16 @@ class IntervalsTest < CoreTest
     end
   end
 
+  # One after the other they make the union of all.
+  def test_added_one_by_one
+    rng = Random.new(2)
+    50.times do
+      list = Array.new(12) { [rng.rand, rng.rand].sort }
+      added = list.each_with_object([]) { |(from, to), all| Projection::Intervals.add(all, from, to, 0.01) }
+      assert_equal Projection::Intervals.union(list, 0.01), added
+    end
+  end
+
   def test_union_joins_across_a_small_gap
     assert_equal [[0, 2]], Projection::Intervals.union([[0, 1], [1 + 1e-9, 2]], 1e-8)
   end

@@ -72,15 +72,14 @@ module Nockplane
         segment.s1 = (segment.x1 * cos) + (segment.y1 * sin)
       end
 
+      # Those of a better rank first, else in their order.
       def thin(group)
         covered = []
-        group.sort_by(&:rank).slice_when { |a, b| a.rank != b.rank }.flat_map do |same|
-          same.flat_map do |s|
-            from, to = [s.s0, s.s1].minmax
-            left = Intervals.rest(from, to, covered, Geometry::Tolerance::COINCIDENT)
-            covered = Intervals.union(covered << [from, to], 1e-9)
-            left.size == 1 && left[0] == [from, to] ? [s] : left.map { |a, b| cut(s, a, b) }
-          end
+        group.sort_by.with_index { |s, i| (s.rank * group.size) + i }.flat_map do |s|
+          from, to = s.s0 < s.s1 ? [s.s0, s.s1] : [s.s1, s.s0]
+          left = Intervals.rest(from, to, covered, Geometry::Tolerance::COINCIDENT)
+          Intervals.add(covered, from, to, 1e-9)
+          left.size == 1 && left[0] == [from, to] ? [s] : left.map { |a, b| cut(s, a, b) }
         end
       end
 

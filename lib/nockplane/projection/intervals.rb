@@ -23,6 +23,18 @@ module Nockplane
         merged
       end
 
+      # Puts [from, to] into a united list, in place, joining what is nearer than gap.
+      def add(list, from, to, gap = 0.0)
+        first = list.bsearch_index { |_, b| b >= from - gap } || list.size
+        after = first
+        while after < list.size && list[after][0] <= to + gap
+          from = list[after][0] if list[after][0] < from
+          to = list[after][1] if list[after][1] > to
+          after += 1
+        end
+        list[first...after] = [[from, to]]
+      end
+
       def intersection(a, b)
         found = []
         i = j = 0
@@ -39,8 +51,12 @@ module Nockplane
       def rest(from, to, list, least = 0.0)
         found = []
         at = from
-        list.each do |a, b|
+        i = list.bsearch_index { |_, b| b > from } || list.size
+        while i < list.size
+          a, b = list[i]
           break if a >= to
+
+          i += 1
           next if b <= at
 
           found << [at, a] if a - at > least

@@ -90,8 +90,8 @@ module Nockplane
       end
 
       # Reaches that a span's box may lie off a point and the span still meet a line there: one for how far that is from
-      # the point, one for how far beyond its end, and as much to spare.
-      FAR = 4
+      # the point, one for how far beyond its end.
+      FAR = 2
 
       # [[box, PlaneCurve], ...] of a visible stroke, kept until it is moved.
       def spans_of(stroke)

@@ -23,7 +23,7 @@ module Nockplane
         @solid = solid
         @frame = frame
         @front = front
-        @sides = {}
+        @sides = {}.compare_by_identity
         @mates = {}.compare_by_identity
         runs(turned).each { |run| run.combination(2) { |a, b| mate(a, b) if mates?(a, b) } }
       end
@@ -43,18 +43,10 @@ module Nockplane
         face = @solid.facets[facet].face
         mates = @mates[face] or return nil
         middle = Geometry::Vec.scale(Geometry::Vec.add(@solid.point(edge.a), @solid.point(edge.b)), 0.5)
-        side = away?(face.surface, middle)
-        @sides[[face.object_id, side]] ||=
-          mates.flat_map(&:facets).select { |i| away?(*middle_of(i)) == side }.to_h { |i| [i, true] }
-      end
-
-      def away?(surface, point) = Geometry::Vec.dot(surface.normal_at(point), @frame.d).positive?
-
-      # [surface, middle] of a facet.
-      def middle_of(facet)
-        ids = @solid.facets[facet].loops[0]
-        sum = ids.map { |v| @solid.point(v) }.reduce { |p, q| Geometry::Vec.add(p, q) }
-        [@solid.facets[facet].face.surface, Geometry::Vec.scale(sum, 1.0 / ids.size)]
+        away = Geometry::Vec.dot(face.surface.normal_at(middle), @frame.d).positive?
+        # (Facets that look at the viewer are of the side towards him of a pin, and of the other side of a hole.)
+        (@sides[face] ||= {}.compare_by_identity)[away] ||=
+          mates.select { |m| m.sense.negative? == away }.flat_map(&:facets).to_h { |i| [i, true] }
       end
 
       # [Turned]

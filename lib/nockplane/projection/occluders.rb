@@ -7,7 +7,7 @@ module Nockplane
     # edge whole is met early, and a walk through a cell ends at the first piece that begins behind the edge. What lies
     # behind a facet that covers a cell wholly (Covered) is not in it: whatever it hides there, that facet hides.
     class Occluders
-      PAD = HiddenLines::PAD
+      PAD = Hiding::PAD
       # Cells along a side, at most.
       CELLS = 500
 
@@ -31,6 +31,10 @@ module Nockplane
       # By piece: image x and y of its corners, its facet, its depth [a, b, c], its box [x0, y0, x1, y1], its least
       # depth; then, by cell (row after row), the pieces in it or nil.
       def lists = [@xs, @ys, @facets, @depths, @boxes, @near, @cells]
+
+      # By cell: the depth (mm) behind which everything in it is hidden (infinite where nothing covers it wholly), and
+      # the facet that does so.
+      attr_reader :cover, :cover_by
 
       # [left, bottom, width and height of a cell (mm), cells across, cells up]
       def grid = [@x0, @y0, @cw, @ch, @nx, @ny]
@@ -105,6 +109,7 @@ module Nockplane
       def fill_cells
         @cells = Array.new(@nx * @ny)
         @cover = Array.new(@nx * @ny, Float::INFINITY)
+        @cover_by = Array.new(@nx * @ny)
         met = {}
         @near.each_index.sort_by { |k| @near[k] }.each do |k|
           near = @near[k]
@@ -123,12 +128,13 @@ module Nockplane
             j += 1
           end
           i = @facets[k]
-          met[i] ||= cover(@solid.facets[i], @depths[k])
+          met[i] ||= note_cover(i, @depths[k])
         end
       end
 
       # Notes how deep a facet lies, at most, in the cells that it covers.
-      def cover(facet, (a, b, c))
+      def note_cover(index, (a, b, c))
+        facet = @solid.facets[index]
         xs = @px.values_at(*facet.loops[0])
         ys = @py.values_at(*facet.loops[0])
         return true if xs.max - xs.min < WIDE * @cw || ys.max - ys.min < WIDE * @ch
@@ -136,11 +142,14 @@ module Nockplane
         right = a.positive? ? @cw : 0.0
         top = b.positive? ? @ch : 0.0
         covered.each_span(facet.loops, @px, @py) do |row, from, to|
-          level = (b * (@y0 + (row * @ch) + top)) + c + HiddenLines::DEPTH
+          level = (b * (@y0 + (row * @ch) + top)) + c + Hiding::DEPTH
           from.upto(to) do |i|
             depth = level + (a * (@x0 + (i * @cw) + right))
             at = (row * @nx) + i
-            @cover[at] = depth if depth < @cover[at]
+            next unless depth < @cover[at]
+
+            @cover[at] = depth
+            @cover_by[at] = index
           end
         end
         true

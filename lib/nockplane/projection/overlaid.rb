@@ -19,9 +19,9 @@ module Nockplane
       # Places of a span that are looked at.
       PLACES = [0.1, 0.3, 0.5, 0.7, 0.9].freeze
       # Cells along a side of the grid for each line and curve along a side, if all lay in rows; least and most.
-      CELLS = 4
+      CELLS = 8
       LEAST = 64
-      MOST = 1024
+      MOST = 2048
 
       # Strokes without the spans of curves that others lie on.
       def self.thin(strokes)
@@ -37,9 +37,9 @@ module Nockplane
 
       def call
         plain = @strokes.select { |s| s.arc? || s.shape == :line }
-        plain.each { |s| lay(s) }
         marked = @curves.map { |s| [s, spans(s).map { |span| Span.new(span, false) }] }
         marked.each { |s, list| list.each { |span| put(along(span.points), s, span) } }
+        plain.each { |s| lay(s) }
         # The least important first: each is left out where what is still there covers it. (A curve may run back along
         # itself.)
         left =
@@ -86,26 +86,21 @@ module Nockplane
         Spans.joined(spans.map(&:points)).map { |points| stroke.dup.tap { |s| s.points = points } }
       end
 
-      # Does another line lie on a span at a place of it?
+      # Does another line lie on a span at a place of it? Hot: a while loop, and boxes first (bench/ views).
       def covered?(span, at, visible, own)
         x, y = span_at(span.points, at)
         found = @grid[cell(x, y)] or return false
         ahead = nil
-        found.any? do |segment|
-          near = visible || segment[4] > SEEN ? NEAR : BESIDE
-          next false unless within?(segment, x, y, near) && covers?(segment, own, span)
+        i = 0
+        while i < found.size
+          chord = found[i]
+          i += 1
+          next if x < chord[6] || x > chord[7] || y < chord[8] || y > chord[9] || !covers?(chord, own, span)
 
           ahead ||= way(span.points, at, x, y)
-          on?(segment, x, y, *ahead, near)
+          return true if on?(chord, x, y, *ahead, visible || chord[4] > SEEN ? NEAR : BESIDE)
         end
-      end
-
-      # Is a place in the box around all that lies within so many mm of a chord?
-      def within?((ax, ay, bx, by), x, y, near)
-        room = near * 1.5 # as far as a corner of the strip about it
-        ax, bx = bx, ax if bx < ax
-        ay, by = by, ay if by < ay
-        x > ax - room && x < bx + room && y > ay - room && y < by + room
+        false
       end
 
       # May a chord in the grid stand for a span of this rank? Lines and arcs, which are never left out, for all that
@@ -154,7 +149,7 @@ module Nockplane
       def cell(x, y) = (((x - @low[0]) / @size).floor * ROW) + ((y - @low[1]) / @size).floor
       ROW = 1 << 20
 
-      # Puts the chords of a line or arc into the grid, as far as the curves reach.
+      # Puts the chords of a line or arc into the cells of the grid that curves pass.
       def lay(stroke)
         b = stroke.box
         put(chords(stroke), stroke) unless b[0] > @high[0] || b[2] < @low[0] || b[1] > @high[1] || b[3] < @low[1]
@@ -163,14 +158,21 @@ module Nockplane
       def put(points, stroke, span = nil)
         own = rank(stroke)
         points.each_cons(2) do |(ax, ay), (cx, cy)|
-          chord = [ax, ay, cx, cy, own, span]
+          chord = [ax, ay, cx, cy, own, span, *around(ax, cx), *around(ay, cy)]
           slope = (cx - ax).abs < BESIDE ? nil : (cy - ay) / (cx - ax)
           reached(ax, cx, 0).each do |i|
             from, to = slope ? within_column(i, ax, ay, cx, slope) : [ay, cy]
-            reached(from, to, 1).each { |j| (@grid[(i * ROW) + j] ||= []) << chord }
+            reached(from, to, 1).each do |j|
+              key = (i * ROW) + j
+              span ? (@grid[key] ||= []) << chord : @grid[key]&.push(chord)
+            end
           end
         end
       end
+
+      # Two places with room for a corner of the strip about a chord.
+      def around(from, to) = from < to ? [from - ROOM, to + ROOM] : [to - ROOM, from + ROOM]
+      ROOM = BESIDE * 1.5
 
       # Heights between which a chord runs in a column of cells and BESIDE beyond it on both sides.
       def within_column(column, ax, ay, cx, slope)

@@ -41,20 +41,12 @@ module Nockplane
         [x0 + ((x1 - x0) * t), y0 + ((y1 - y0) * t)]
       end
 
-      # Parameter near a point: the foot on a line, the ray's place on a circle; else the best of samples and four steps
-      # between them.
+      # Parameter near a point close to it: the foot on a line, on an arc the place in the direction that the point has
+      # on the circle that is stretched to the ellipse, on a Bezier span the foot on its chord.
       def nearest(point)
-        return foot(*@ends, point) if @ends
-        return on_ray(point) if @arc && (@arc.rx - @arc.ry).abs < 1e-9
+        return on_ray(point) if @arc
 
-        step = (@to - @from) / 16
-        off = ->(t) { at(t).then { |x, y| ((x - point[0])**2) + ((y - point[1])**2) } }
-        best = (0..16).map { |i| @from + (i * step) }.min_by(&off)
-        4.times do
-          step /= 4
-          best = (-4..4).map { |i| best + (i * step) }.min_by(&off)
-        end
-        best
+        @ends ? foot(*@ends, point) : settle(foot(@bezier[0], @bezier[3], point), point).clamp(@from, @to)
       end
 
       # Parameters [t, u] near t and u where it meets another; nil where they run along each other or don't meet.
@@ -138,9 +130,10 @@ module Nockplane
         l < 1e-18 ? 0.0 : ((((x - x0) * dx) + ((y - y0) * dy)) / l).clamp(0.0, 1.0)
       end
 
-      # Parameter of a circle's arc nearest to a point.
       def on_ray((x, y))
-        angle = Math.atan2(y - @arc.centre[1], x - @arc.centre[0]) - @arc.rotation
+        dx, dy = x - @arc.centre[0], y - @arc.centre[1]
+        c, s = Math.cos(@arc.rotation), Math.sin(@arc.rotation)
+        angle = Math.atan2(((dy * c) - (dx * s)) * @arc.rx, ((dx * c) + (dy * s)) * @arc.ry)
         angle = @from + ((angle - @from) % TURN)
         return angle if angle <= @to
 

@@ -7,8 +7,8 @@ module Nockplane
     # those that nothing comes before. One seen edge-on is a line: it is left out where it runs along a straight edge
     # that is seen, and would be drawn once with it. All others are left to their chords.
     class Rounds
-      PAD = HiddenLines::PAD
-      DEPTH = HiddenLines::DEPTH
+      PAD = Hiding::PAD
+      DEPTH = Hiding::DEPTH
       NEAR = Geometry::Tolerance::COINCIDENT / 2
 
       # [[EdgeSet::Loop, visible], ...], the nearest first; { index of an edge => visible } of their chords, nil
