@@ -68,6 +68,7 @@ module Nockplane
 
         @others = others
         @grid = FacetGrid.new(others)
+        @cuts = PlaneCuts.new(@pool, others)
         untouched = []
         kept = []
         facets.each do |f|
@@ -81,14 +82,20 @@ module Nockplane
 
       # The parts of facet f that the rule keeps. Yields (and gives none) when nothing is near f.
       def trim(f, needs, rule)
-        section = Section.new(@pool, f.plane)
-        overlay = Geometry::Overlay.new(@pool, f.nx, f.ny, f.nz)
-        near = gather(f, needs, section, overlay)
+        near = []
+        @grid.each_near(grown(f.box)) { |i| near << i }
         if near.empty?
           yield
           return []
         end
+        if (pieces = @cuts.pieces(f, near))
+          kept = pieces.select { |_, inside| rule.call(true, inside, inside) }
+          return kept.size == pieces.size ? [f] : kept.map { |ids, _| f.trimmed(@pool, [ids]) }
+        end
 
+        section = Section.new(@pool, f.plane)
+        overlay = Geometry::Overlay.new(@pool, f.nx, f.ny, f.nz)
+        near = gather(near, needs, section, overlay)
         far = FarWinding.new(@pool, f, @grid, @others, near, section, needs)
         return kept_whole?(far, rule) ? [f] : [] if overlay.empty?
 
@@ -115,17 +122,15 @@ module Nockplane
         rule.call(true, inside.positive?, outside.positive?)
       end
 
-      # Adds the segments of the facets whose boxes meet f's to the overlay; returns those facets' indices as a set.
-      def gather(f, needs, section, overlay)
-        near = {}
-        @grid.each_near(grown(f.box)) do |i|
-          near[i] = true
+      # Adds the segments of the facets near f to the overlay; returns those facets' indices as a set.
+      def gather(indices, needs, section, overlay)
+        indices.each do |i|
           g = @others[i]
           next unless section.reaches?(g.box)
 
           needs.each { |inside| section.each_segment(g, inside) { |a, b| overlay.add(a, b, inside ? 1 : 2) } }
         end
-        near
+        indices.to_h { |i| [i, true] }
       end
 
       def same?(polygon, loops)
