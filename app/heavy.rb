@@ -9,6 +9,13 @@ module App
     # Builds the part of a text, for whoever asks next.
     def build(text) = Workshop.source.model_of(text) && nil
 
+    # Draws the lines of all views of a drawing's sheet, for whoever asks next.
+    def lines(drawing_id, sheet)
+      paper = Paper.new(Records::Drawing.find(drawing_id), sheet)
+      paper.waiting.each { |thing| paper.work_out(thing) if thing[0] == 'lines' }
+      nil
+    end
+
     # Lays the part of a text flat, for whoever asks next; what can't be is told where it is shown.
     def flat(text)
       Workshop.source.flats.blank(text) && nil

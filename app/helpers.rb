@@ -62,6 +62,14 @@ module App
       Queue.once(key, paper_job(record), priority: 3) unless Queue.under_way?(key)
     end
 
+    # Has the lines of a sheet's views drawn, for somebody who looks at it: not when a worker comes to it. When that
+    # takes too long it is left to the worker.
+    def draw_lines(drawing, sheet)
+      Apart.run('The sheet', :lines, drawing.id, sheet) unless Paper.new(drawing, sheet).drawn?
+    rescue Refused
+      nil
+    end
+
     # Sends a person on to a page with the progress while a worker makes what a file for paper needs; programs wait.
     def wait_for_paper(record)
       return if Paper.new(record).waiting.empty? || !request.env['HTTP_ACCEPT'].to_s.include?('text/html')

@@ -163,6 +163,7 @@ module App
         'GET /pulse',
         'GET /models/:slug/pulse',
         'GET /models/:slug/family/state',
+        'GET /drawings/:slug/lines',
         'GET /drawings/:slug/views/:view/shading',
         'GET /drawings/:slug/views/:view/pulled',
         'GET /drawings/:slug/tables/:table.csv',

@@ -75,11 +75,15 @@ measured = Parts.all.to_h do |name, text|
   [name, [a, b, c]]
 end
 
-# Growth: time ~ holes ** exponent, between plates.
+# Growth: time ~ number ** exponent, between plates and between assemblies.
+def grown(from, to, ratio)
+  from.zip(to).map { |x, y| Math.log(y / x) / Math.log(ratio) }
+end
+
 [[25, 100], [100, 225], [225, 900]].each do |few, many|
-  exponents =
-    measured["plate, #{few} holes"]
-      .zip(measured["plate, #{many} holes"])
-      .map { |x, y| Math.log(y / x) / Math.log(many.fdiv(few)) }
+  exponents = grown(measured["plate, #{few} holes"], measured["plate, #{many} holes"], many.fdiv(few))
   puts format('growth from %d to %d holes: build n^%.2f, four views n^%.2f, isometric n^%.2f', few, many, *exponents)
 end
+exponents = grown(measured['assembly of 36'], measured['assembly of 484'], 484.fdiv(36))
+puts format('growth from 36 to 484 instances: build n^%.2f, four views n^%.2f, isometric n^%.2f', *exponents)
+puts format('peak memory %d MB', File.read('/proc/self/status')[/VmHWM:\s+(\d+)/, 1].to_i / 1024)

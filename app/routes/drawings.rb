@@ -56,6 +56,13 @@ module App
                **(shown.waiting.include?(params['view']) ? { waiting: true } : { svg: shown.shading(params['view']) })
         end
 
+        # Draws the lines of a sheet whose views are not known yet; the version is that of the drawing they belong to.
+        app.get '/drawings/:slug/lines' do
+          drawing = Records::Drawing.at(params['slug'])
+          draw_lines(drawing, params['sheet'])
+          json version: drawing.version
+        end
+
         # A neighbour of a view as it would be, pulled out to a side or corner: SVG and where it stands (y down).
         app.get '/drawings/:slug/views/:view/pulled' do
           json Presenters::Pulled.new(Records::Drawing.at(params['slug']), params['view'], params['to'].to_s).to_h
@@ -141,6 +148,7 @@ module App
               on: data['on'],
               author: who
             )
+          draw_lines(drawing, data['sheet'])
           state_of(
             Presenters::DrawingPage.new(drawing, data['sheet'], "dimension/#{params['id']}"),
             told: "Revision #{revision.number} of #{revision.model.name} kept; the drawing shows it."

@@ -91,7 +91,13 @@ const inPlace = async (key) => key.startsWith('dimension/') && size.show(key);
 const columns = mountColumns(document.querySelector('.drawing-page'), { onChange() {} });
 sheet.select(selected);
 
-const shading = mountShading({ base, sheet, sheetId: () => data.sheet, version: () => version });
+const shading = mountShading({
+  base,
+  sheet,
+  sheetId: () => data.sheet,
+  version: () => version,
+  onLines: () => queue.then(() => refresh({ keepTyped: true })),
+});
 const tidied = mountTidied({
   svg: () => desk.querySelector('svg.sheet'),
   column,

@@ -1,5 +1,5 @@
 // Shading and mass take longer than lines: a worker makes them, and they are put in unless the sheet has changed
-// meanwhile.
+// meanwhile. Lines that are not there yet are drawn because somebody looks at the sheet.
 
 import { get, tell } from './talk.js';
 
@@ -7,9 +7,10 @@ import { get, tell } from './talk.js';
 const EVERY = 700;
 const MOST = 200;
 
-/** mount({ base, sheet, sheetId(), version() }) returns { begin(views), waiting() }. */
-export function mount({ base, sheet, sheetId, version }) {
+/** mount({ base, sheet, sheetId(), version(), onLines() }) returns { begin(views), waiting() }. */
+export function mount({ base, sheet, sheetId, version, onLines }) {
   let waiting = false;
+  let drawn = null; // what lines were asked for last
 
   const path = (view) =>
     view === 'mass' ? `${base}/furniture?sheet=${sheetId()}` : `${base}/views/${view}/shading?sheet=${sheetId()}`;
@@ -30,11 +31,21 @@ export function mount({ base, sheet, sheetId, version }) {
     }
   }
 
+  // Once for a state of a sheet; when it can't be now, a worker does it.
+  async function lines(asked) {
+    const what = `${sheetId()} ${asked}`;
+    if (what === drawn) return;
+    drawn = what;
+    await get(`${base}/lines?sheet=${sheetId()}`);
+    if (asked === version()) await onLines();
+  }
+
   return {
     waiting: () => waiting,
     begin(views) {
       waiting = views.length > 0;
       const asked = version();
+      if (views.includes('lines')) lines(asked).catch(() => {});
       views
         .filter((view) => view !== 'lines')
         .forEach((view) => wait(view, asked).catch((error) => tell(error.message, true)));

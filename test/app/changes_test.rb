@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require 'app_helper'
+require 'minitest/mock'
 
 class ChangesTest < AppTest
   def edits(data) = post_json("/drawings/#{drawn.slug}/edits", data)
@@ -96,6 +97,29 @@ class ChangesTest < AppTest
     assert_includes lid.reload.latest.recipe, 'length: {value: 110.5, tolerance: "±0.2"}'
     assert_equal 110.5, dimension('plate.profile.width').snapshot.value
     assert drawn.reload.staleness.current?
+    refute_includes answer['waiting'], 'lines', 'the views are there with the answer'
+    assert_includes answer['sheet'], '110,5'
+  end
+
+  # Stands in for App::Paper of a sheet that lacks lines and shading.
+  class Bare
+    attr_reader :worked
+
+    def initialize = @worked = []
+    def drawn? = false
+    def waiting = [%w[lines front], %w[shading iso], %w[lines top]]
+    def work_out(thing) = @worked << thing
+  end
+
+  # Lines that nobody has drawn yet are drawn because somebody looks at the sheet, not when a worker comes to it.
+  def test_lines_are_drawn_for_who_looks
+    drawn
+    bare = Bare.new
+    App::Paper.stub(:new, bare) { get "/drawings/#{drawn.slug}/lines?sheet=s1" }
+    assert_equal [%w[lines front], %w[lines top]], bare.worked
+    assert_equal drawn.version, JSON.parse(last_response.body)['version']
+    get "/drawings/#{drawn.slug}/lines?sheet=none"
+    assert_equal 200, last_response.status
   end
 
   def test_a_size_from_an_expression_shows_it_and_gets_it_back_when_a_number_is_taken_back
