@@ -42,6 +42,22 @@ class ShadingTest < CoreTest
     assert_equal [200, 300], regions(text, 'front').map { |r| area(r).round(6) }.sort
   end
 
+  # A disc deep under fourteen frames is seen through their openings, all of which go round it.
+  def test_what_lies_under_many_openings_is_shaded
+    parts = {
+      'D' => recipe('  - {id: d, type: extrude, profile: {kind: circle, diameter: 10}, depth: 2}', name: 'Disc'),
+      'F' => recipe(<<~F.gsub(/^/, '  '), name: 'Frame')
+        - {id: f, type: extrude, profile: {kind: rectangle, width: 60, height: 60}, depth: 2}
+        - {id: h, type: hole, on: f/end.end, diameter: 15, through: true}
+      F
+    }
+    frames = Array.new(14) { |i| "  - {id: f#{i}, model: F, offset: #{10 + (i * 4)}}\n" }.join
+    text = "nockplane: assembly/1\nname: Stack\ncomponents:\n  - {id: d, model: D}\n#{frames}"
+    solid = Products::Source.new(library: ->(name, _) { parts[name] }).model_of(text).solid
+    found = Projection::Shading.of(solid, Projection::ViewFrame.named('top'))
+    assert_equal([1, 0, 1], [[0.3, 0.2], [6.5, 0.2], [25, 25]].map { |x, y| found.count { |r| inside?(r, x, y) } })
+  end
+
   # Every point of the part lies in just one region, points beside it in none.
   def assert_tiled(solid, points = 400)
     frame = Projection::ViewFrame.named('iso')

@@ -101,12 +101,16 @@ module Nockplane
         light = light(@solid.facets[facet])
         covers = covers_of(facet) or return []
         return [Region.new(@loops[facet], light)] if covers.empty?
-        return [] if covers.size > 2 * LARGE && without(facet, covers.max_by(LARGE) { |l| area(l).abs }).empty?
+        return [] if covers.size > 2 * LARGE && without(facet, largest(covers)).empty?
 
-        without(facet, covers).map { |loops| Region.new(loops, light) }
+        without(facet, covers.flatten(1)).map { |loops| Region.new(loops, light) }
       end
 
-      # Loops of what covers a facet, cut to its surroundings; nil when one facet covers it all.
+      # Loops of the facets that cover most; with those of their holes, which leave open what lies under them.
+      def largest(covers) = covers.max_by(LARGE) { |loops| loops.sum { |l| area(l) } }.flatten(1)
+
+      # [[loop, loop of a hole, ...], ...] of the facets that cover a facet, cut to its surroundings; nil when one
+      # covers it all.
       def covers_of(facet)
         box = @boxes[facet][0]
         wide = [box[0] - AROUND, box[1] + AROUND, box[2] - AROUND, box[3] + AROUND]
@@ -117,7 +121,8 @@ module Nockplane
           next if high <= Geometry::Tolerance::DEPTH
           return nil if low > Geometry::Tolerance::DEPTH && around_all?(b, box)
 
-          found.concat(cover(facet, b, nearer, wide, low <= Geometry::Tolerance::DEPTH))
+          loops = cover(facet, b, nearer, wide, low <= Geometry::Tolerance::DEPTH)
+          found << loops unless loops.empty?
         end
         found
       end
