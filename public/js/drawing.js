@@ -91,13 +91,8 @@ const inPlace = async (key) => key.startsWith('dimension/') && size.show(key);
 const columns = mountColumns(document.querySelector('.drawing-page'), { onChange() {} });
 sheet.select(selected);
 
-const shading = mountShading({
-  base,
-  sheet,
-  sheetId: () => data.sheet,
-  version: () => version,
-  onLines: () => queue.then(() => refresh({ keepTyped: true })),
-});
+const onLines = () => queue.then(() => refresh({ keepTyped: true }));
+const shading = mountShading({ base, sheet, sheetId: () => data.sheet, version: () => version, onLines });
 const tidied = mountTidied({
   svg: () => desk.querySelector('svg.sheet'),
   column,

@@ -36,6 +36,7 @@ class ViewPagesTest < AppTest
   end
 
   def test_pictures_to_choose_a_direction_by
+    drawn # (a picture stays blank until the part is known)
     get "/models/#{lid.slug}/looks/iso-right.svg"
     assert_equal 200, last_response.status
     assert_operator last_response.body.scan('<path').size + last_response.body.scan('<line').size, :>=, 5
