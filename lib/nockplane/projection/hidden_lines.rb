@@ -62,10 +62,7 @@ module Nockplane
         return false unless e.kind == :inner && Rims::TURNED.include?((face = @solid.facets[e.f].face).surface.kind)
 
         @hollow ||= {}.compare_by_identity
-        @hollow.fetch(face) do
-          out = face.surface.normal_at(@solid.point(e.a))
-          @hollow[face] = Geometry::Vec.dot(@solid.facets[e.f].normal, out).negative?
-        end
+        @hollow.fetch(face) { @hollow[face] = Rims.hollow?(@solid, e.f) }
       end
 
       def runs = @runs ||= TrueRuns.new(@solid, @set, @frame, @contours)

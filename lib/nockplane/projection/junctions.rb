@@ -78,8 +78,9 @@ module Nockplane
         spans_of(other).filter_map do |box, span|
           next unless Geometry::Box.meet?([*point, *point], box, FAR * far)
 
-          t, u = crossed = curve.crossing(start, span, span.nearest(point))
-          t, u = curve.touching(start, span, span.nearest(point)) if t.nil? && outline
+          beside = span.nearest(point)
+          t, u = crossed = curve.crossing(start, span, beside)
+          t, u = curve.touching(start, span, beside) if t.nil? && outline
           next unless t
 
           reach = crossed ? SPARE + (REACH * radius) : far

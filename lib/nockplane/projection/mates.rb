@@ -14,9 +14,9 @@ module Nockplane
       # Any direction that is square to none that parts have: places are sorted along it.
       SORT = [0.5547001, 0.3713907, 0.7442084].freeze
 
-      # A face with its surface, the facets of it that look at the viewer, the component it is of, the sense of its
-      # facets (1: outwards from the axis), and where it is in the order.
-      Turned = Struct.new(:face, :surface, :facets, :component, :sense, :place)
+      # A face with its surface, the facets of it that look at the viewer, the component it is of, whether it
+      # is the wall of a hole, and where it is in the order.
+      Turned = Struct.new(:face, :surface, :facets, :component, :hollow, :place)
 
       # front: by facet, does it look at the viewer?
       def initialize(solid, frame, front)
@@ -46,7 +46,7 @@ module Nockplane
         away = Geometry::Vec.dot(face.surface.normal_at(middle), @frame.d).positive?
         # (Facets that look at the viewer are of the side towards him of a pin, and of the other side of a hole.)
         (@sides[face] ||= {}.compare_by_identity)[away] ||=
-          mates.select { |m| m.sense.negative? == away }.flat_map(&:facets).to_h { |i| [i, true] }
+          mates.select { |m| m.hollow == away }.flat_map(&:facets).to_h { |i| [i, true] }
       end
 
       # [Turned]
@@ -55,14 +55,9 @@ module Nockplane
         @solid.facets.each_with_index { |f, i| facets[f.face] << i if Rims::TURNED.include?(f.face.surface.kind) }
         facets.map do |face, list|
           s = face.surface
-          Turned.new(face, s, list.select { |i| @front[i] }, face.name[/\A.*:/], sense(list[0]), place(s))
+          hollow = Rims.hollow?(@solid, list[0])
+          Turned.new(face, s, list.select { |i| @front[i] }, face.name[/\A.*:/], hollow, place(s))
         end
-      end
-
-      def sense(facet)
-        f = @solid.facets[facet]
-        at = @solid.point(f.loops[0][0])
-        Geometry::Vec.dot(f.normal, f.face.surface.normal_at(at)).negative? ? -1 : 1
       end
 
       # Equal for surfaces about one axis: where its place nearest to the origin lies along SORT.
@@ -81,7 +76,7 @@ module Nockplane
         return false unless one.surface.kind == other.surface.kind && coaxial?(one.surface, other.surface)
         return true if one.surface.coincident?(other.surface)
 
-        one.component != other.component && one.sense != other.sense && fit?(one.surface, other.surface)
+        one.component != other.component && one.hollow != other.hollow && fit?(one.surface, other.surface)
       end
 
       def coaxial?(one, other)

@@ -53,6 +53,12 @@ module Nockplane
         point
       end
 
+      # Does a facet of a turned face look at its axis, as the wall of a hole does?
+      def hollow?(solid, facet)
+        f = solid.facets[facet]
+        Geometry::Vec.dot(f.normal, f.face.surface.normal_at(solid.point(f.loops[0][0]))).negative?
+      end
+
       # Is a turned face cut off there by anything but a plane square to its axis?
       def leaning?(solid, edge)
         return false if edge.ring && square?(edge.ring, solid, edge)
