@@ -9,9 +9,10 @@ module App
     # Builds the part of a text, for whoever asks next.
     def build(text) = Workshop.source.model_of(text) && nil
 
-    # Draws the lines of all views of a drawing's sheet, for whoever asks next.
-    def lines(drawing_id, sheet)
-      paper = Paper.new(Records::Drawing.find(drawing_id), sheet)
+    # Draws the lines of all views of a drawing's sheet, or of a variant's, for whoever asks next.
+    def lines(drawing_id, variant, sheet)
+      drawing = Records::Drawing.find(drawing_id)
+      paper = Paper.new(variant ? VariantSheet.new(drawing, variant) : drawing, sheet)
       paper.waiting.each { |thing| paper.work_out(thing) if thing[0] == 'lines' }
       nil
     end

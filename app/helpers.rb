@@ -65,7 +65,7 @@ module App
     # Has the lines of a sheet's views drawn, for somebody who looks at it: not when a worker comes to it. When that
     # takes too long it is left to the worker.
     def draw_lines(drawing, sheet)
-      Apart.run('The sheet', :lines, drawing.id, sheet) unless Paper.new(drawing, sheet).drawn?
+      Apart.run('The sheet', :lines, drawing.id, drawing.variant, sheet) unless Paper.new(drawing, sheet).drawn?
     rescue Refused
       nil
     end

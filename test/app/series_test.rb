@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require 'app_helper'
+require 'minitest/mock'
 require 'csv'
 require 'pdf-reader'
 require 'zip'
@@ -140,6 +141,16 @@ class SeriesPagesTest < AppTest
     assert_equal [2], series.reload.value.views.map(&:revision).uniq
     assert_empty series.value.variations
     assert_includes sheet('short').value.dimensions.map { |d| d.snapshot.value }, 7.0
+  end
+
+  # What is drawn for who looks at a variant is the variant, not the drawing.
+  def test_lines_of_a_variant
+    path = "#{address('short')}/lines?sheet=s1"
+    asked = []
+    paper = Struct.new(:waiting) { def drawn? = false }.new([])
+    App::Paper.stub(:new, ->(record, _sheet) { paper.tap { asked << record.variant } }) { get path }
+    assert_equal 200, last_response.status
+    assert_equal %w[short short], asked
   end
 
   def test_a_size_typed_on_a_variant_goes_into_its_row_and_leaves_the_others
