@@ -21,6 +21,9 @@ module App
     IN_LINE = 8
     # Waiting or under way in all: each takes a thread of the server, which has more than that (config/puma.rb).
     IN_ALL = 14
+    # Tasks (of Heavy) of somebody with a changed sheet before them: they have places of their own, and are done by
+    # processes that give way to nobody.
+    AHEAD = %i[build lines].freeze
     # Seconds between two looks at whether somebody still waits.
     GLANCE = 0.1
 
@@ -70,11 +73,12 @@ module App
     def run(what, task, *arguments)
       return Heavy.public_send(task, *arguments) unless asked?
 
-      turn(asker) { Hands.call(asker, what, [task, *arguments]) }
+      lane = AHEAD.include?(task) ? 'ahead' : 'rest'
+      turn(asker, lane) { Hands.call(asker, what, [task, *arguments], lane) }
     end
 
-    # Yields when it is this person's turn. Raises Refused when they have too much under way.
-    def turn(asker, &work)
+    # Yields when it is this person's turn in a lane. Raises Refused when they have too much under way.
+    def turn(asker, lane, &work)
       Turns.give_up # others of this process go on meanwhile
       person = Digest::SHA256.hexdigest(asker.person)[0, 24]
       place(
@@ -89,7 +93,7 @@ module App
           IN_ALL,
           'This machine has too many large pieces of work under way; try again in a minute.',
           503
-        ) { in_turn(person, asker, &work) }
+        ) { in_turn(person, asker, lane, &work) }
       end
     end
 
@@ -102,9 +106,9 @@ module App
       end
     end
 
-    def in_turn(person, asker, &work)
+    def in_turn(person, asker, lane, &work)
       until_then = now + bounds.seconds
-      wait("person-#{person}", OF_ONE, asker, until_then) { wait('heavy', AT_ONCE, asker, until_then, &work) }
+      wait("#{lane}-#{person}", OF_ONE, asker, until_then) { wait(lane, AT_ONCE, asker, until_then, &work) }
     end
 
     # Yields when one of so many places is free.

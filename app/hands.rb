@@ -10,7 +10,8 @@ module App
 
     # The far end of one process: tasks go in as values, what they give comes back.
     class Hand
-      def initialize
+      # lane: 'ahead' or 'rest', as of Apart.
+      def initialize(lane)
         environment = {
           'NOCKPLANE_DATA' => App.data_folder,
           'BUNDLE_WITHOUT' => ENV.fetch('BUNDLE_WITHOUT', 'development:test')
@@ -22,6 +23,7 @@ module App
             environment,
             RbConfig.ruby,
             File.join(ROOT, 'bin', 'hand'),
+            lane,
             in: reader,
             out: writer,
             pgroup: true
@@ -44,7 +46,7 @@ module App
       end
 
       def kill
-        Process.kill('KILL', @pid)
+        Process.kill('KILL', -@pid) # with a copy of it (Twofold)
       rescue Errno::ESRCH
         nil # ended by itself
       ensure
@@ -81,16 +83,16 @@ module App
     # A process ended while it had nothing to do.
     class Ended < Nockplane::Error; end
 
-    @idle = []
+    @idle = Hash.new { |h, lane| h[lane] = [] }
     @lock = Mutex.new
 
     module_function
 
     # What a task gives. Raises what it raises.
-    def call(asker, what, task)
-      hand = @lock.synchronize { @idle.pop } || Hand.new
+    def call(asker, what, task, lane)
+      hand = @lock.synchronize { @idle[lane].pop } || Hand.new(lane)
       kind, value = hand.call(asker, what, task)
-      @lock.synchronize { @idle.push(hand) }
+      @lock.synchronize { @idle[lane].push(hand) }
       hand = nil
       kind == :ok ? value : raise(value)
     rescue Ended
@@ -102,11 +104,12 @@ module App
     end
 
     # Starts one ahead of the first piece of work.
-    def ready = @lock.synchronize { @idle.push(Hand.new) if @idle.empty? }
+    def ready = @lock.synchronize { @idle['ahead'].push(Hand.new('ahead')) if @idle['ahead'].empty? }
 
     # The other end: does what comes in until nobody is there any more or nothing has come for a while.
-    def serve(from, to)
-      Process.setpriority(Process::PRIO_PROCESS, 0, 10) # people who wait for a page come first
+    def serve(from, to, lane)
+      Process.setpriority(Process::PRIO_PROCESS, 0, 10) unless lane == 'ahead' # people who wait for a page come first
+      Twofold.processors = Etc.nprocessors
       while from.wait_readable(IDLE) && (task = get(from))
         put(to, answer(task))
         Database.release

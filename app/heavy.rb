@@ -12,8 +12,7 @@ module App
     # Draws the lines of all views of a drawing's sheet, or of a variant's, for whoever asks next.
     def lines(drawing_id, variant, sheet)
       drawing = Records::Drawing.find(drawing_id)
-      paper = Paper.new(variant ? VariantSheet.new(drawing, variant) : drawing, sheet)
-      paper.waiting.each { |thing| paper.work_out(thing) if thing[0] == 'lines' }
+      Paper.new(variant ? VariantSheet.new(drawing, variant) : drawing, sheet).draw
       nil
     end
 

@@ -17,6 +17,15 @@ module App
     # Are models and lines of all views there?
     def drawn? = lines.empty?
 
+    # Draws the lines of all views, on two processors: what they rest on first, then those that take longest.
+    def draw
+      waiting = lines.map { |thing| [thing, shown(@value.view(thing[1]))] }
+      whole = waiting.map(&:last).reject(&:opening)
+      whole.map(&:subject).uniq.each { |subject| @source.edges(subject) }
+      pieces = waiting.sort_by.with_index { |(_, m), i| [m.frame.d.count { |c| c.abs < 1e-9 }, i] }.map(&:first)
+      Twofold.each(pieces, memory: Apart.bounds.memory) { |thing| work_out(thing) }
+    end
+
     def work_out((kind, id))
       case kind
       when 'lines' then shown(@value.view(id)).then { |m| m.linework && m.axes }

@@ -11,6 +11,9 @@ class BenchServer
   ROOT = File.expand_path('..', __dir__)
   COMMANDS = { web: ['puma', '-C', 'config/puma.rb', 'config.ru'], worker: ['bin/worker'] }.freeze
 
+  # As bin/demo has it.
+  HEAP = File.read(File.join(ROOT, 'bin/demo')).scan(/(RUBY_GC_\w+)=(\d+)/).to_h
+
   attr_reader :data, :port
 
   # Comes back when the server answers. name: of the folder; port: of 127.0.0.1.
@@ -19,7 +22,7 @@ class BenchServer
     @data = Dir.mktmpdir("nockplane-#{name}")
     @environment = {
       'NOCKPLANE_DATA' => @data, 'PORT' => port.to_s, 'RACK_ENV' => 'production', 'MALLOC_ARENA_MAX' => '2',
-      'BUNDLE_PATH' => File.join(ROOT, 'vendor/bundle'), 'NOCKPLANE_NO_YJIT' => '1'
+      'BUNDLE_PATH' => File.join(ROOT, 'vendor/bundle'), 'NOCKPLANE_NO_YJIT' => '1', **HEAP
     }
     load_demo
     @processes = COMMANDS.transform_values { |command| run(*command) }

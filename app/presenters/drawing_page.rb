@@ -77,6 +77,9 @@ module App
         builder(@sheet, :known).then { |b| b.unshaded + (b.furniture.mass_waits? ? ['mass'] : []) }
       end
 
+      # Is this (an id of a view, "mass") not there yet? Nothing is where the lines are not: no request works it out.
+      def waits?(thing) = (waiting & ['lines', thing]).any?
+
       # What an open page asks for every few seconds, to see whether there is anything new.
       def pulse = Pulse.of(@record)
 

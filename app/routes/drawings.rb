@@ -53,7 +53,7 @@ module App
           paper_please(Records::Drawing.at(params['slug']))
           shown = Presenters::DrawingPage.new(Records::Drawing.at(params['slug']), params['sheet'], nil)
           json version: shown.record.version,
-               **(shown.waiting.include?(params['view']) ? { waiting: true } : { svg: shown.shading(params['view']) })
+               **(shown.waits?(params['view']) ? { waiting: true } : { svg: shown.shading(params['view']) })
         end
 
         # Draws the lines of a sheet whose views are not known yet; the version is that of the drawing they belong to.

@@ -69,7 +69,7 @@ module App
           paper_please(records.at(params['slug']))
           shown = Presenters::DrawingPage.new(records.at(params['slug']), params['sheet'], nil)
           json version: shown.record.version,
-               **(shown.waiting.include?('mass') ? { waiting: true } : { svg: shown.furniture })
+               **(shown.waits?('mass') ? { waiting: true } : { svg: shown.furniture })
         end
 
         # Whether an open page shows anything that is no longer so, and who else is there.

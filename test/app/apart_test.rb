@@ -79,6 +79,16 @@ class ApartTest < AppTest
     others.each { |t| t.kill.join }
   end
 
+  # A sheet that somebody waits for is not behind the same person's slower questions.
+  def test_what_a_changed_sheet_waits_for_has_a_lane_of_its_own
+    asker, = somebody
+    person = Digest::SHA256.hexdigest('Ada')[0, 24]
+    App::Slots.take("rest-#{person}", App::Apart::OF_ONE) do
+      App::Slots.take('rest', App::Apart::AT_ONCE) { assert_nil asked(asker, :build, PART) }
+    end
+    assert App::Workshop.source.built?(PART)
+  end
+
   # What is too large for a server process to read: the request is answered as ever, from another process.
   def test_a_request_that_rests_on_something_large_is_answered_elsewhere
     lid

@@ -101,23 +101,21 @@ class ChangesTest < AppTest
     assert_includes answer['sheet'], '110,5'
   end
 
-  # Stands in for App::Paper of a sheet that lacks lines and shading.
-  class Bare
-    attr_reader :worked
-
-    def initialize = @worked = []
-    def drawn? = false
-    def waiting = [%w[lines front], %w[shading iso], %w[lines top]]
-    def work_out(thing) = @worked << thing
-  end
-
-  # Lines that nobody has drawn yet are drawn because somebody looks at the sheet, not when a worker comes to it.
+  # Lines that nobody has drawn yet are drawn because somebody looks at the sheet, not when a worker comes to it; no
+  # other request draws them on its way.
   def test_lines_are_drawn_for_who_looks
     drawn
-    bare = Bare.new
-    App::Paper.stub(:new, bare) { get "/drawings/#{drawn.slug}/lines?sheet=s1" }
-    assert_equal [%w[lines front], %w[lines top]], bare.worked
+    Dir[File.join(App.data_folder, 'cache', '*', 'linework-*')].each { |f| File.delete(f) }
+    App::Workshop.reset
+    shading = "views/#{drawn.value.views.last.id}/shading"
+    ['furniture', shading].each do |path|
+      get "/drawings/#{drawn.slug}/#{path}?sheet=s1"
+      assert JSON.parse(last_response.body)['waiting'], path
+    end
+    refute App::Paper.new(drawn, 's1').drawn?
+    get "/drawings/#{drawn.slug}/lines?sheet=s1"
     assert_equal drawn.version, JSON.parse(last_response.body)['version']
+    assert App::Paper.new(drawn, 's1').drawn?
     get "/drawings/#{drawn.slug}/lines?sheet=none"
     assert_equal 200, last_response.status
   end

@@ -82,14 +82,14 @@ module Nockplane
       # Projection::Linework of a subject in a ViewFrame.
       def linework(subject, frame)
         @store.fetch(seen('linework', subject, frame)) do
-          Projection::Linework.of(model(subject).solid, frame, edge_set: edge_set(subject))
+          Projection::Linework.of(model(subject).solid, frame, edge_set: edges(subject))
         end
       end
 
       # [Projection::Shading::Region]
       def shading(subject, frame)
         @store.fetch(seen('shading', subject, frame)) do
-          Projection::Shading.of(model(subject).solid, frame, edge_set: edge_set(subject))
+          Projection::Shading.of(model(subject).solid, frame, edge_set: edges(subject))
         end
       end
 
@@ -99,7 +99,7 @@ module Nockplane
         return [] unless model(subject).gaps.any? { |g| g[:stands_in] }
 
         @store.fetch(seen('stand-ins', subject, frame)) do
-          Projection::Shading.of_faces(model(subject).solid, frame, edge_set: edge_set(subject)) do |face|
+          Projection::Shading.of_faces(model(subject).solid, frame, edge_set: edges(subject)) do |face|
             face.surface.stand_in?
           end
         end
@@ -176,6 +176,14 @@ module Nockplane
 
       # Is the Modelling::Model of a text there already?
       def built?(text) = @store.known?(key('model', text, 1))
+
+      # Projection::EdgeSet of a subject.
+      def edges(subject)
+        text = @texts.of(subject)
+        return edge_set_of(text, explosion: subject.explosion) unless subject.flat?
+
+        @store.fetch(key('edges', text, subject.state)) { Projection::EdgeSet.new(model(subject).solid) }
+      end
 
       # Projection::EdgeSet of a text.
       def edge_set_of(text, explosion: nil)
@@ -263,13 +271,6 @@ module Nockplane
         @store.fetch(key('exploded', text, refine, found)) do
           Modelling::Exploded.of(model_of(text, refine: refine), found)
         end
-      end
-
-      def edge_set(subject)
-        text = @texts.of(subject)
-        return edge_set_of(text, explosion: subject.explosion) unless subject.flat?
-
-        @store.fetch(key('edges', text, subject.state)) { Projection::EdgeSet.new(model(subject).solid) }
       end
 
       # [EdgeSet, Transform, first vertex, first facet] of every part of an imported assembly; nil of a part.
