@@ -12,7 +12,7 @@ module Nockplane
       ANGLE = 1e-6
 
       # Cuts from every segment what a segment of a better rank already covers.
-      # Returns Segments with carrier (an Integer) and their place s0 < s1 on it (mm).
+      # Returns Segments with carrier (an Integer) and their place s0 < s1 on it (mm), in the order of those given.
       def self.deduplicate(segments) = new(segments).call
 
       def initialize(segments)
@@ -21,8 +21,9 @@ module Nockplane
 
       def call
         lay
-        groups = @segments.group_by(&:carrier)
-        groups.each_value.flat_map { |group| group.size == 1 ? group : thin(group) }
+        left = {}.compare_by_identity
+        @segments.group_by(&:carrier).each_value { |group| thin(group, left) if group.size > 1 }
+        left.empty? ? @segments : @segments.flat_map { |s| left.fetch(s, s) }
       end
 
       private
@@ -72,14 +73,15 @@ module Nockplane
         segment.s1 = (segment.x1 * cos) + (segment.y1 * sin)
       end
 
-      # Those of a better rank first, else in their order.
-      def thin(group)
+      # Those of a better rank first, else in their order. left: { Segment => what is left of it } where something is
+      # taken away.
+      def thin(group, left)
         covered = []
-        group.sort_by.with_index { |s, i| (s.rank * group.size) + i }.flat_map do |s|
+        group.sort_by.with_index { |s, i| (s.rank * group.size) + i }.each do |s|
           from, to = s.s0 < s.s1 ? [s.s0, s.s1] : [s.s1, s.s0]
-          left = Intervals.rest(from, to, covered, Geometry::Tolerance::COINCIDENT)
+          rest = Intervals.rest(from, to, covered, Geometry::Tolerance::COINCIDENT)
           Intervals.add(covered, from, to, 1e-9)
-          left.size == 1 && left[0] == [from, to] ? [s] : left.map { |a, b| cut(s, a, b) }
+          left[s] = rest.map { |a, b| cut(s, a, b) } unless rest.size == 1 && rest[0] == [from, to]
         end
       end
 

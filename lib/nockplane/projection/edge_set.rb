@@ -5,16 +5,24 @@ module Nockplane
     # The edges of a solid, independent of a view: ends, the two facets, and what kind of edge it is.
     # kind: :sharp, :smooth (tangent faces), or :inner (within one face: drawn only where it is a silhouette).
     class EdgeSet
-      Edge = Struct.new(:a, :b, :f, :g, :kind, :ring)
+      Edge =
+        Struct.new(:a, :b, :f, :g, :kind, :ring) do
+          # With its indices moved, on another ring.
+          def shifted(vertex, facet, ring) = EdgeSet::Edge.new(a + vertex, b + vertex, f + facet, g + facet, kind, ring)
+        end
 
       # A closed circle or ellipse of chords between the same two faces: its ring and the indices of its edges. In a
       # view it is one thing: most are seen, or hidden, as a whole.
       Loop = Struct.new(:ring, :edges)
 
+      # One of the placed parts of a set: number of the part (occurrences of one part have one), its Solids::Transform,
+      # and the ranges of indices that are its own.
+      Occurrence = Struct.new(:part, :transform, :vertices, :facets, :edges, :loops)
+
       # edges; loops: [Loop]; hull: { index of a facet => true } where nothing of the solid lies before its plane;
       # pieces: convex polygons of every facet; exact: { vertex => true place } as of Exact.vertices; slivers: as of
-      # Slivers; rims: as of Rims.
-      attr_reader :edges, :loops, :hull, :pieces, :exact, :slivers, :rims
+      # Slivers; rims: as of Rims; occurrences: [Occurrence] of a set of placed parts, else nil.
+      attr_reader :edges, :loops, :hull, :pieces, :exact, :slivers, :rims, :occurrences
 
       # The set of a solid that is many placed ones: parts are [EdgeSet, Solids::Transform, first vertex, first facet],
       # in the order of the facets. Nothing is looked for again.
@@ -26,7 +34,7 @@ module Nockplane
             at = all.size
             set.edges.each do |e|
               r = e.ring && (rings[e.ring] ||= e.ring.mapped(transform.method(:point), transform.method(:direction)))
-              all << Edge.new(e.a + vertex, e.b + vertex, e.f + facet, e.g + facet, e.kind, r)
+              all << e.shifted(vertex, facet, r)
             end
             set.loops.each { |l| loops << Loop.new(rings[l.ring], l.edges.map { |i| i + at }) }
           end
@@ -48,26 +56,54 @@ module Nockplane
               set.pieces.map { |list| list.map { |ids| ids.map { |i| i + vertex } } }
             end,
             slivers,
-            placed_rims(parts)
+            placed_rims(parts),
+            placed_at(parts)
           )
+        end
+      end
+
+      def self.placed_at(parts)
+        numbers = {}.compare_by_identity
+        counts = Hash.new { |h, set| h[set] = (set.pieces.flatten.max || -1) + 1 }.compare_by_identity
+        edge = loops = 0
+        parts.map do |set, transform, vertex, facet|
+          ranges = [[vertex, counts[set]], [facet, set.pieces.size], [edge, set.edges.size], [loops, set.loops.size]]
+          edge += set.edges.size
+          loops += set.loops.size
+          part = numbers[set] ||= numbers.size
+          Occurrence.new(part, transform, *ranges.map { |from, count| from...(from + count) })
         end
       end
 
       def self.placed_rims(parts)
         parts.each_with_object({}) do |(set, _, vertex, facet), all|
           set.rims.each do |v, rims|
-            all[v + vertex] =
-              rims.map { |r| Rims::Rim.new(r.own + facet, r.beyond + facet, r.towards + vertex) }
+            all[v + vertex] = Rims.shifted(rims, vertex, facet)
           end
         end
       end
-      private_class_method :placed_rims
+      private_class_method :placed_rims, :placed_at
 
       # The set of those edges only that border on some facets (by index).
       def bordering(facets)
         chosen = facets.to_h { |i| [i, true] }
         edges = @edges.select { |e| chosen[e.f] || chosen[e.g] }
         EdgeSet.allocate.tap { |s| s.send(:take, edges, [], @exact, @pieces, @slivers, @rims) }
+      end
+
+      # The set of some occurrences alone (their numbers, in order), of a solid of just those (Repeats).
+      def of_occurrences(chosen)
+        vertex = facet = edge = 0
+        found = [[], [], {}, [], {}, {}]
+        chosen.each do |i|
+          o = @occurrences[i]
+          shifts = [vertex - o.vertices.begin, facet - o.facets.begin, edge - o.edges.begin]
+          take_over(o, *found, *shifts)
+          vertex += o.vertices.size
+          facet += o.facets.size
+          edge += o.edges.size
+        end
+        EdgeSet.allocate.tap { |s| s.send(:take, *found) }
       end
 
       def initialize(solid)
@@ -88,7 +124,20 @@ module Nockplane
 
       private
 
-      def take(edges, loops, exact, pieces, slivers, rims)
+      # Adds what belongs to an occurrence to lists and hashes of all kinds, with its indices moved.
+      def take_over(o, edges, loops, exact, pieces, slivers, rims, vertex, facet, edge)
+        @edges[o.edges].each { |e| edges << e.shifted(vertex, facet, e.ring) }
+        @loops[o.loops].each { |l| loops << Loop.new(l.ring, l.edges.map { |i| i + edge }) }
+        @pieces[o.facets].each { |list| pieces << list.map { |ids| ids.map { |v| v + vertex } } }
+        o.facets.each { |f| (n = @slivers[f]) && slivers[f + facet] = n }
+        o.vertices.each do |v|
+          (p = @exact[v]) && exact[v + vertex] = p
+          (list = @rims[v]) && rims[v + vertex] = Rims.shifted(list, vertex, facet)
+        end
+      end
+
+      def take(edges, loops, exact, pieces, slivers, rims, occurrences = nil)
+        @occurrences = occurrences
         @slivers = slivers
         @rims = rims
         @edges = edges

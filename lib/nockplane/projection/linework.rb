@@ -19,13 +19,18 @@ module Nockplane
 
       # edge_set may be given to share it between views of one solid.
       def self.of(solid, frame, edge_set: EdgeSet.new(solid))
+        new(Repeats.new(solid, edge_set, frame).strokes { |part, edges| strokes_of(part, frame, edges) })
+      end
+
+      # [Stroke] of a solid, everything asked for.
+      def self.strokes_of(solid, frame, edge_set)
         hidden = HiddenLines.new(solid, edge_set, frame)
         seen = Outlines.settled(hidden.call, hidden.px, hidden.py, frame)
         segments = Carriers.deduplicate(segments(seen, hidden.px, hidden.py))
         chains = Chains.new(solid, frame, segments)
         rounds = hidden.rounds.map { |l, visible| [l.ring, edge_set.edges[l.edges[0]], visible] }
         strokes = chains.rings(rounds) + chains.strokes
-        new(Overlaid.thin(Coincident.thin(Junctions.settle(strokes))))
+        Overlaid.thin(Coincident.thin(Junctions.settle(strokes)))
       end
 
       # Carriers::Segments of what was seen: image coordinates of the chords (of settled outlines: where they run), on
@@ -54,16 +59,8 @@ module Nockplane
       private_class_method :drawn?, :segment
 
       def initialize(strokes)
-        @strokes = strokes.sort_by { |s| [s.visible ? 0 : 1, s.kind.to_s, s.faces, s.signature.drop(3)] }
-        boxes = @strokes.map(&:box)
-        @box =
-          (
-            if boxes.empty?
-              [0.0] * 4
-            else
-              [0, 1].map { |k| boxes.map { |b| b[k] }.min } + [2, 3].map { |k| boxes.map { |b| b[k] }.max }
-            end
-          )
+        @strokes = ordered(strokes)
+        @box = box_of(@strokes)
         Ractor.make_shareable(self)
       end
 
@@ -77,6 +74,26 @@ module Nockplane
       def digest(hidden: true)
         shown = @strokes.select { |s| (s.visible || hidden) && s.kind != :smooth }
         Digest::SHA256.hexdigest(shown.map(&:signature).sort_by(&:to_s).to_s)[0, 24]
+      end
+
+      private
+
+      # Whatever order they were found in: by what they are, then by place.
+      def ordered(strokes)
+        groups = strokes.group_by { |s| [s.visible ? 0 : 1, s.kind.to_s, s.faces] }
+        groups
+          .sort_by(&:first)
+          .flat_map { |_, list| list.size == 1 ? list : list.sort_by { |s| s.signature.drop(3) } }
+      end
+
+      # [x0, y0, x1, y1] of all. (A curve within its control points is only looked at where those stand out.)
+      def box_of(strokes)
+        return [0.0] * 4 if strokes.empty?
+
+        curves, plain = strokes.partition(&:spline?)
+        curves.reduce(Geometry::Box.around(plain.map(&:box))) do |box, s|
+          box && Geometry::Box.holds?(box, s.points) ? box : Geometry::Box.around([box, s.box].compact)
+        end
       end
     end
   end

@@ -44,7 +44,7 @@ module Nockplane
         # itself.)
         left =
           marked
-            .sort_by { |s, _| -rank(s) }
+            .sort_by.with_index { |(s, _), i| [-rank(s), i] }
             .each_with_object({}.compare_by_identity) { |(s, list), h| h[s] = left_of(list, s) }
         plain + marked.flat_map { |s, list| left[s] == list ? [s] : pieces(s, left[s]) }
       end

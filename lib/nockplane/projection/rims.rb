@@ -36,6 +36,11 @@ module Nockplane
         at
       end
 
+      # Rims with their indices moved by so much.
+      def shifted(rims, vertex, facet)
+        rims.map { |r| Rim.new(r.own + facet, r.beyond + facet, r.towards + vertex) }
+      end
+
       # Where the ruling of a turned face through a point of it meets the face beyond; the point itself when it runs
       # along that.
       def meeting(turned, beyond, point)

@@ -28,6 +28,15 @@ module Nockplane
         def beziers = points.each_slice(3).to_a[0...-1].each_with_index.map { |_, i| points[i * 3, 4] }
         def closed? = arc? && to - from > (2 * Math::PI) - 1e-7
 
+        # The stroke moved in the image by mm, between other faces.
+        def moved(dx, dy, faces)
+          dup.tap do |s|
+            s.faces = faces
+            s.points = points&.map { |x, y| [x + dx, y + dy] }
+            s.centre = [centre[0] + dx, centre[1] + dy] if centre
+          end
+        end
+
         # Point of an arc's parameter.
         def at(angle) = Geometry::Ellipse.point(centre, rx, ry, rotation, angle)
 

@@ -31,6 +31,8 @@ module Nockplane
 
       IDENTITY = new([0.0, 0.0, 0.0], [1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0])
 
+      attr_reader :origin, :x, :y, :z
+
       def mirrors? = @mirrors
       def point(p) = Geometry::Vec.add(@origin, direction(p))
       def direction(v) = 3.times.map { |k| (@x[k] * v[0]) + (@y[k] * v[1]) + (@z[k] * v[2]) }
