@@ -75,14 +75,20 @@ module Nockplane
 
       # The same, also beyond its ends.
       def between(bezier, t0, t1)
-        blossom = lambda do |u, v, w|
-          [u, v, w].reduce(bezier) do |points, t|
-            points.each_cons(2).map { |p, q| p.zip(q).map { |x, y| x + ((y - x) * t) } }
-          end[
-            0
-          ]
-        end
-        [blossom[t0, t0, t0], blossom[t0, t0, t1], blossom[t0, t1, t1], blossom[t1, t1, t1]]
+        p, q, r, s = bezier
+        columns = p.each_index.map { |k| blossoms(p[k], q[k], r[k], s[k], t0, t1) }
+        columns.transpose
+      end
+
+      # The control values of one coordinate between t0 and t1, by the polar form (Ramshaw's blossom) at t0 t0 t0,
+      # t0 t0 t1, t0 t1 t1, t1 t1 t1.
+      def blossoms(p, q, r, s, t0, t1)
+        a, b, c = p + ((q - p) * t0), q + ((r - q) * t0), r + ((s - r) * t0)
+        d, e = a + ((b - a) * t0), b + ((c - b) * t0)
+        f, g = a + ((b - a) * t1), b + ((c - b) * t1)
+        i, j, k = p + ((q - p) * t1), q + ((r - q) * t1), r + ((s - r) * t1)
+        m, n = i + ((j - i) * t1), j + ((k - j) * t1)
+        [d + ((e - d) * t0), d + ((e - d) * t1), f + ((g - f) * t1), m + ((n - m) * t1)]
       end
     end
   end

@@ -39,7 +39,7 @@ module Nockplane
         plain = @strokes.select { |s| s.arc? || s.shape == :line }
         marked = @curves.map { |s| [s, spans(s).map { |span| Span.new(span, false) }] }
         marked.each { |s, list| list.each { |span| put(along(span.points), s, span) } }
-        plain.each { |s| lay(s) }
+        plain.each { |s| s.arc? && !Arcs.flat?(s) ? lay_arc(s) : lay(s) }
         # The least important first: each is left out where what is still there covers it. (A curve may run back along
         # itself.)
         left =
@@ -57,7 +57,8 @@ module Nockplane
 
       # [Span] of what is left of a span.
       def remaining(span, stroke, own, halvings = HALVINGS)
-        covered = PLACES.count { |t| covered?(span, t, stroke.visible, own) }
+        chords, arcs = near(span, own)
+        covered = PLACES.count { |t| covered?(span, t, chords, arcs, stroke.visible) }
         return [span] if covered.zero? || (covered < PLACES.size && (halvings.zero? || span.points.size != 4))
 
         span.gone = true
@@ -86,22 +87,36 @@ module Nockplane
         Spans.joined(spans.map(&:points)).map { |points| stroke.dup.tap { |s| s.points = points } }
       end
 
-      # Does another line lie on a span at a place of it? Hot: a while loop, and boxes first (bench/ views).
-      def covered?(span, at, visible, own)
-        x, y = span_at(span.points, at)
-        found = @grid[cell(x, y)] or return false
-        ahead = nil
-        i = 0
-        while i < found.size
-          chord = found[i]
-          i += 1
-          next if x < chord[6] || x > chord[7] || y < chord[8] || y > chord[9] || !covers?(chord, own, span)
+      # Chords and arcs that may stand for a span of this rank and come near it. Hot: each is looked at once for all
+      # places of the span.
+      def near(span, own)
+        (x0, x1), (y0, y1) = span.points.transpose.map(&:minmax)
+        chords, arcs = [], []
+        column(x0, 0).upto(column(x1, 0)) do |i|
+          column(y0, 1).upto(column(y1, 1)) do |j|
+            key = (i * ROW) + j
+            @grid[key]&.each do |c|
+              next if x1 < c[6] || x0 > c[7] || y1 < c[8] || y0 > c[9] || !covers?(c, own, span)
 
-          ahead ||= way(span.points, at, x, y)
-          return true if on?(chord, x, y, *ahead, visible || chord[4] > SEEN ? NEAR : BESIDE)
+              chords << c
+            end
+            @arcs.in_cell(key)&.each { |a| arcs << a if a.rank <= own || LOOKS[a.rank] == LOOKS[own] }
+          end
         end
-        false
+        [chords, arcs]
       end
+
+      # Does another line lie on a span at a place of it?
+      def covered?(span, at, chords, arcs, visible)
+        return false if chords.empty? && arcs.empty?
+
+        x, y = span_at(span.points, at)
+        ahead = way(span.points, at, x, y)
+        chords.any? { |c| on?(c, x, y, *ahead, nearness(visible, c[4])) } ||
+          arcs.any? { |a| Arcs.on?(a, x, y, *ahead, nearness(visible, a.rank), ALONG) }
+      end
+
+      def nearness(visible, rank) = visible || rank > SEEN ? NEAR : BESIDE
 
       # May a chord in the grid stand for a span of this rank? Lines and arcs, which are never left out, for all that
       # are drawn alike; spans for those of no better rank.
@@ -143,17 +158,30 @@ module Nockplane
         @cells = (Math.sqrt(@strokes.size) * CELLS).ceil.clamp(LEAST, MOST)
         @size = [(@high[0] - @low[0]) / @cells, (@high[1] - @low[1]) / @cells, 0.01].max
         @grid = {}
+        @arcs = Arcs.new
       end
 
-      # Cells are kept under one number.
-      def cell(x, y) = (((x - @low[0]) / @size).floor * ROW) + ((y - @low[1]) / @size).floor
+      # Number of the cells across (k: 0) or up (1) in which a place lies. Cells are kept under one number.
+      def column(place, k) = ((place - @low[k]) / @size).floor
       ROW = 1 << 20
 
-      # Puts the chords of a line or arc into the cells of the grid that curves pass.
-      def lay(stroke)
-        b = stroke.box
-        put(chords(stroke), stroke) unless b[0] > @high[0] || b[2] < @low[0] || b[1] > @high[1] || b[3] < @low[1]
+      # Puts the chords of a line or flat arc into the cells of the grid that curves pass.
+      def lay(stroke) = apart?(stroke.box) || put(chords(stroke), stroke)
+
+      # Likewise an arc as a whole.
+      def lay_arc(stroke)
+        return if apart?(stroke.box)
+
+        cells = {}
+        chords(stroke, BESIDE / 2).each_cons(2) do |(ax, ay), (cx, cy)|
+          across, up = reached(*around(ax, cx), 0), reached(*around(ay, cy), 1)
+          across.each { |i| up.each { |j| cells[(i * ROW) + j] = true } }
+        end
+        @arcs.put(stroke, rank(stroke), cells.keys.select { |c| @grid.key?(c) })
       end
+
+      # Does nothing of a box come near the curves?
+      def apart?(box) = box[0] > @high[0] || box[2] < @low[0] || box[1] > @high[1] || box[3] < @low[1]
 
       def put(points, stroke, span = nil)
         own = rank(stroke)
@@ -188,11 +216,11 @@ module Nockplane
         first..((to + BESIDE - @low[k]) / @size).floor.clamp(first, @cells)
       end
 
-      # Points along a line or arc whose chords lie within BULGE of it.
-      def chords(stroke)
+      # Points along a line or arc whose chords lie within so much of it.
+      def chords(stroke, bulge = BULGE)
         return stroke.points unless stroke.arc?
 
-        step = 2 * Math.acos([1 - (BULGE / [stroke.rx, 1e-9].max), 0.0].max)
+        step = 2 * Math.acos([1 - (bulge / [stroke.rx, 1e-9].max), 0.0].max)
         n = ((stroke.to - stroke.from) / step).ceil.clamp(4, 2000)
         (0..n).map { |i| stroke.at(stroke.from + ((stroke.to - stroke.from) * i / n)) }
       end

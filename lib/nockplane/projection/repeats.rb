@@ -14,15 +14,18 @@ module Nockplane
       # By how much the lines of a part may lie outside the image of its vertices: mm, and part of its size.
       ROOM = 0.1
       BULGE = 0.01
+      # Directions in the image along which it is looked whether parts are apart: the sides of a box, and those of a
+      # block seen isometrically.
+      WAYS = [0, 90, 30, 60, 120, 150].map { |d| [Math.cos(d * Math::PI / 180), Math.sin(d * Math::PI / 180)] }.freeze
       # Parts of a mm that places about a part are told apart by.
       GRAIN = 1e6
       # Most neighbours of a part on average; most facets, as a part of all, for which it pays.
       NEIGHBOURS = 100
       WORTH = 0.6
 
-      # An occurrence in the view: what is shown (alike for one part turned one way), image and depth of its origin, box
-      # in the image.
-      Place = Struct.new(:shape, :x, :y, :depth, :box)
+      # An occurrence in the view: what is shown (alike for one part turned one way), image and depth of its origin, and
+      # how far its image reaches along the WAYS: [from, to, ...].
+      Place = Struct.new(:shape, :x, :y, :depth, :reach)
 
       def initialize(solid, set, frame)
         @solid = solid
@@ -46,13 +49,14 @@ module Nockplane
       def facets(chosen) = chosen.sum { |i| @all[i].facets.size }
 
       def places
-        boxes = {}
+        reaches = {}
         @places ||=
           @all.map do |o|
             shape = shape(o)
             x, y = @frame.image(o.transform.origin)
-            boxes[shape] ||= box(o, x, y)
-            Place.new(shape, x, y, @frame.depth(o.transform.origin), boxes[shape].zip([x, y, x, y]).map(&:sum))
+            reaches[shape] ||= reach(o, x, y)
+            at = WAYS.flat_map { |u, v| [(u * x) + (v * y)] * 2 }
+            Place.new(shape, x, y, @frame.depth(o.transform.origin), reaches[shape].zip(at).map(&:sum))
           end
       end
 
@@ -63,26 +67,36 @@ module Nockplane
         (@shapes ||= {})[key] ||= @shapes.size
       end
 
-      # Box of an occurrence about the image of its origin, with room for what bulges.
-      def box(occurrence, x, y)
+      # How far an occurrence reaches along the WAYS from the image of its origin, with room for what bulges.
+      def reach(occurrence, x, y)
         points = occurrence.vertices.map { |v| @frame.image(@solid.point(v)) }
-        (x0, x1), (y0, y1) = points.transpose.map(&:minmax)
-        room = ROOM + (BULGE * [x1 - x0, y1 - y0].max)
-        [x0 - x - room, y0 - y - room, x1 - x + room, y1 - y + room]
+        spans = WAYS.map { |u, v| points.map { |px, py| (u * (px - x)) + (v * (py - y)) }.minmax }
+        room = ROOM + (BULGE * spans.map { |from, to| to - from }.max)
+        spans.flat_map { |from, to| [from - room, to + room] }
       end
 
-      # [[index, ...], ...]: by occurrence the others whose boxes meet its own, in their order; nil where they are too
-      # many.
+      # Are two apart along one of the WAYS?
+      def apart?(one, other)
+        k = 0
+        while k < one.size
+          return true if one[k] > other[k + 1] || other[k] > one[k + 1]
+
+          k += 2
+        end
+        false
+      end
+
+      # [[index, ...], ...]: by occurrence the others whose images may meet its own, in their order; nil where they are
+      # too many.
       def neighbours
         near = Array.new(@all.size) { [] }
         left = NEIGHBOURS * @all.size
         open = []
-        places.each_index.sort_by { |i| places[i].box[0] }.each do |i|
-          b = places[i].box
-          open.reject! { |j| places[j].box[2] < b[0] }
+        places.each_index.sort_by { |i| places[i].reach[0] }.each do |i|
+          own = places[i].reach
+          open.reject! { |j| places[j].reach[1] < own[0] }
           open.each do |j|
-            c = places[j].box
-            next if c[1] > b[3] || c[3] < b[1]
+            next if apart?(own, places[j].reach)
 
             near[i] << j
             near[j] << i
