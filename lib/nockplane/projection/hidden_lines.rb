@@ -26,6 +26,22 @@ module Nockplane
       # Loops of the edge set that are seen, or hidden, as a whole: [[EdgeSet::Loop, visible], ...]. Known after #call.
       attr_reader :rounds
 
+      # { Junctions.key => [name of a face, ...] } of places where a rim turns away: both facets of the edge on one side
+      # look away, those of the faces named look at the viewer on the other. seen: what #call gave.
+      def turns(seen)
+        away, rest = seen.partition { |s| s.edge.f != s.edge.g && !@front[s.edge.f] && !@front[s.edge.g] }
+        ends = away.each_with_object({}) { |s, all| all[s.edge.a] = all[s.edge.b] = true }
+        return {} if ends.empty?
+
+        shown = Hash.new { |h, key| h[key] = [] }
+        each_end(rest, ends) do |key, edge|
+          shown[key].concat([edge.f, edge.g].select { |i| @front[i] }.map { |i| @solid.facets[i].face.name })
+        end
+        found = {}
+        each_end(away, ends) { |key, _| shown.key?(key) && found[key] = shown[key].uniq }
+        found
+      end
+
       # [Seen] for every edge to draw that is in none of the whole loops.
       def call
         @px, @py, @pz = @frame.project(@solid)
@@ -46,6 +62,19 @@ module Nockplane
       end
 
       private
+
+      # Yields Junctions.key and edge of the ends, at some vertices, of what was seen.
+      def each_end(seen, vertices)
+        seen.each do |s|
+          e = s.edge
+          [[e.a, s.from], [e.b, s.to]].each do |v, place|
+            next unless vertices[v]
+
+            faces = [e.f, e.g].map { |i| @solid.facets[i].face.name }.uniq.sort
+            yield Junctions.key(faces, s.kind, @frame.image(place)), e
+          end
+        end
+      end
 
       # Hidden intervals of an edge: all of one that looks away, nothing of one on a facet with all the rest behind it.
       def covered(e, kind)

@@ -20,19 +20,24 @@ module Nockplane
       # An end of a stroke: place of the stroke in the list, and whether it is its last point.
       End = Struct.new(:index, :last)
 
-      # Strokes with their junctions moved.
-      def self.settle(strokes) = new(strokes).call
+      # Strokes with their junctions moved. turns: as of HiddenLines#turns.
+      def self.settle(strokes, turns = {}) = new(strokes, turns).call
 
-      def initialize(strokes)
+      # What ends of lines between the same faces have in common: places are told apart by 1e-5 mm.
+      def self.key(faces, kind, point) = [faces, kind, *point.map { |c| (c * 1e5).round }]
+
+      def initialize(strokes, turns)
         @strokes = strokes.map(&:dup)
+        @turns = turns
         @spans = {}.compare_by_identity
       end
 
       # [Stroke]
       def call
-        passing.each do |point, ends|
+        passing.each do |key, ends|
           own = ends.map { |e| @strokes[e.index] }
-          found = ends.map { |e| [e, crossing(e, point, own)] }.select(&:last)
+          point = tip(own[0], ends[0].last)
+          found = turned(ends, point, @turns[key]) || ends.map { |e| [e, crossing(e, point, own)] }.select(&:last)
           next if found.any? { |e, t| turned_back?(@strokes[e.index], e.last, t) }
 
           found.each { |e, t| move(@strokes[e.index], e.last, t) }
@@ -42,19 +47,57 @@ module Nockplane
 
       private
 
-      # { [x, y] => [End of the visible part, End of the hidden part] } of lines that pass out of sight.
+      # { key => [End of the visible part, End of the hidden part] } of lines that pass out of sight.
       def passing
         found = Hash.new { |h, k| h[k] = [] }
         @strokes.each_with_index do |s, i|
           next if s.closed? || !MOVED.include?(s.shape)
 
-          2.times { |k| found[[s.faces, s.kind, *tip(s, k == 1).map { |c| (c * 1e5).round }]] << End.new(i, k == 1) }
+          2.times { |k| found[Junctions.key(s.faces, s.kind, tip(s, k == 1))] << End.new(i, k == 1) }
         end
-        found.values.select { |ends| ends.size == 2 && ends.map { |e| @strokes[e.index].visible }.uniq.size == 2 }
-             .map { |ends| [tip(@strokes[ends[0].index], ends[0].last), ends] }
+        found.select { |_, ends| ends.size == 2 && ends.map { |e| @strokes[e.index].visible }.uniq.size == 2 }
       end
 
       def tip(stroke, last) = stroke.arc? ? stroke.at(last ? stroke.to : stroke.from) : stroke.points[last ? -1 : 0]
+
+      # [[End, parameter], ...] where the outline of one of the line's own faces, which turns away there, touches it:
+      # that of the face that is seen longest. (What else crosses it near by, the rim beyond a narrow land, say, does
+      # not hide it.) nil when there is none.
+      def turned(ends, point, faces)
+        return nil unless faces
+
+        ends = ends.sort_by { |e| @strokes[e.index].visible ? 0 : 1 }
+        around = near(point, @strokes[ends[0].index])
+        outlines = around.select { |s| s.kind == :silhouette && faces.include?(s.faces[0]) }
+        outlines
+          .filter_map { |outline| ends.map { |e| touched(e, point, outline) }.then { |list| list if list.all? } }
+          .max_by { |(_, t), _| ends[0].last ? t : -t }
+          &.then { |list| ends.zip(list.map(&:last)) }
+      end
+
+      # [mm from the point, parameter] at which the line of an end touches an outline on its way, within reach; nil when
+      # it doesn't. (Of an arc the parameter nearest to its end.)
+      def touched(at, point, outline)
+        stroke = @strokes[at.index]
+        curve = span(stroke, at.last)
+        start = curve.nearest(point)
+        reach = SPARE + (ALONG * (stroke.rx || 0.0))
+        spans_of(outline)
+          .filter_map do |_, span|
+            t, u = curve.touching(start, span, span.nearest(point))
+            next unless t && span.beyond(u) < TOUCH
+
+            off = Math.hypot(*curve.at(t).zip(point).map { |a, b| a - b })
+            [off, stroke.arc? ? about(t, at.last ? stroke.to : stroke.from) : t] if off < reach
+          end
+          .min
+      end
+
+      # The parameter of an arc that is nearest to another and the same place as the first.
+      def about(parameter, other) = other + way(other, parameter)
+
+      # mm that an outline may end beside the rim of its face.
+      TOUCH = 1e-3
 
       # Parameter on the curve that a stroke ends with where the nearest visible line crosses it; nil when none does
       # within reach.
@@ -116,15 +159,15 @@ module Nockplane
         return last ? t <= 0.0 : t >= 1.0 unless stroke.arc?
 
         length = stroke.to - stroke.from
-        last ? turn(stroke.to, t) <= -length : turn(stroke.from, t) >= length
+        last ? way(stroke.to, t) <= -length : way(stroke.from, t) >= length
       end
 
       # Radians from one parameter of an arc to another, the shorter way.
-      def turn(from, to) = ((to - from + Math::PI) % (2 * Math::PI)) - Math::PI
+      def way(from, to) = ((to - from + Math::PI) % (2 * Math::PI)) - Math::PI
 
       def move(stroke, last, t)
         @spans.delete(stroke)
-        return last ? stroke.to += turn(stroke.to, t) : stroke.from += turn(stroke.from, t) if stroke.arc?
+        return last ? stroke.to += way(stroke.to, t) : stroke.from += way(stroke.from, t) if stroke.arc?
         return stroke.points = cut(stroke, last, t) if stroke.spline?
 
         place = span(stroke, last).at(t)

@@ -25,12 +25,13 @@ module Nockplane
       # [Stroke] of a solid, everything asked for.
       def self.strokes_of(solid, frame, edge_set)
         hidden = HiddenLines.new(solid, edge_set, frame)
-        seen = Outlines.settled(hidden.call, hidden.px, hidden.py, frame)
+        found = hidden.call
+        seen = Outlines.settled(found, hidden.px, hidden.py, frame)
         segments = Carriers.deduplicate(segments(seen, hidden.px, hidden.py))
         chains = Chains.new(solid, frame, segments)
         rounds = hidden.rounds.map { |l, visible| [l.ring, edge_set.edges[l.edges[0]], visible] }
         strokes = chains.rings(rounds) + chains.strokes
-        Overlaid.thin(Coincident.thin(Junctions.settle(strokes)))
+        Overlaid.thin(Coincident.thin(Junctions.settle(strokes, hidden.turns(found))))
       end
 
       # Carriers::Segments of what was seen: image coordinates of the chords (of settled outlines: where they run), on
