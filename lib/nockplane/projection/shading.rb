@@ -18,8 +18,17 @@ module Nockplane
       CELLS = 200
       # mm around a facet's box that covers are cut to, so that far edges of large ones cost nothing.
       AROUND = 0.5
-      # Covers that are tried first: what lies deep inside is covered by a few large faces.
+      # Covers that are taken away first where there are many, and by how many times more each time after: what lies
+      # deep inside is covered by a few large faces, and what those leave of others is reached by few of the rest.
       LARGE = 6
+      MANY = 20
+      MORE = 4
+
+      # A facet that may cover a part of another: by how much it is nearer, a x + b y + c; whether it is so only in
+      # part; the box of what it may cover.
+      Cover = Struct.new(:facet, :nearer, :part, :box) do
+        def size = (box[1] - box[0]) * (box[3] - box[2])
+      end
 
       # Light from above left behind the viewer, in the view's own axes (right, up, towards the viewer).
       LIGHT = Geometry::Vec.unit([-0.35, 0.65, 0.7])
@@ -98,22 +107,24 @@ module Nockplane
 
       # The parts of a facet that are seen.
       def visible(facet)
-        light = light(@solid.facets[facet])
         covers = covers_of(facet) or return []
-        return [Region.new(@loops[facet], light)] if covers.empty?
-        return [] if covers.size > 2 * LARGE && without(facet, largest(covers)).empty?
 
-        without(facet, covers.flatten(1)).map { |loops| Region.new(loops, light) }
+        left = [@loops[facet]]
+        count = covers.size > MANY ? LARGE : MANY
+        covers = covers.sort_by { |c| -c.size }
+        until covers.empty? || left.empty?
+          cut = {}.compare_by_identity
+          some = covers.shift(count)
+          left = left.flat_map { |loops| without(loops, some) { |c| cut[c] ||= cover(facet, c) } }
+          count *= MORE
+        end
+        light = light(@solid.facets[facet])
+        left.map { |loops| Region.new(loops, light) }
       end
 
-      # Loops of the facets that cover most; with those of their holes, which leave open what lies under them.
-      def largest(covers) = covers.max_by(LARGE) { |loops| loops.sum { |l| area(l) } }.flatten(1)
-
-      # [[loop, loop of a hole, ...], ...] of the facets that cover a facet, cut to its surroundings; nil when one
-      # covers it all.
+      # [Cover] of the facets that may cover a facet; nil when one covers it all.
       def covers_of(facet)
         box = @boxes[facet][0]
-        wide = [box[0] - AROUND, box[1] + AROUND, box[2] - AROUND, box[3] + AROUND]
         found = []
         near_facets(facet, box).each do |b|
           nearer = @planes[facet].zip(@planes[b]).map { |p, q| p - q }
@@ -121,10 +132,13 @@ module Nockplane
           next if high <= Geometry::Tolerance::DEPTH
           return nil if low > Geometry::Tolerance::DEPTH && around_all?(b, box)
 
-          loops = cover(facet, b, nearer, wide, low <= Geometry::Tolerance::DEPTH)
-          found << loops unless loops.empty?
+          found << Cover.new(b, nearer, low <= Geometry::Tolerance::DEPTH, common(box, @boxes[b][0]))
         end
         found
+      end
+
+      def common(one, two)
+        [0, 2].flat_map { |k| [[one[k], two[k]].max, [one[k + 1], two[k + 1]].min] }
       end
 
       # Facets whose boxes meet a facet's; not convex ones at an edge of a convex one: they lie on the two sides of the
@@ -152,6 +166,9 @@ module Nockplane
 
       # Does a facet's image go round all of a box? None of its edges may come into the box.
       def around_all?(facet, box)
+        outer = @boxes[facet][0]
+        return false if outer[0] > box[0] || outer[1] < box[1] || outer[2] > box[2] || outer[3] < box[3]
+
         near = @loops[facet].each_index.select { |k| meet?(@boxes[facet][k], box) }
         return false if near.empty? || near.any? { |k| enters?(@loops[facet][k], box) }
 
@@ -185,16 +202,28 @@ module Nockplane
         end
       end
 
-      # Loops of facet b cut to a box and, when asked, to where its plane is nearer; none when a convex pair has nothing
-      # in common.
-      def cover(facet, b, nearer, box, part)
+      # Loops of a cover cut to the surroundings of a facet and to where its plane is nearer; none when a convex pair
+      # has nothing in common.
+      def cover(facet, cover)
+        b = cover.facet
+        box = @boxes[facet][0].zip([-AROUND, AROUND, -AROUND, AROUND]).map(&:sum)
         loops = @loops[b].each_index.select { |k| k.zero? || meet?(@boxes[b][k], box) }.map { |k| @loops[b][k] }
-        loops = loops.map { |l| halved(l, nearer[0], nearer[1], nearer[2] - Geometry::Tolerance::DEPTH) } if part
-        [[1.0, 0.0, -box[0]], [-1.0, 0.0, box[1]], [0.0, 1.0, -box[2]], [0.0, -1.0, box[3]]].each do |side|
-          loops = loops.map { |l| halved(l, *side) }
-        end
-        loops.reject! { |l| l.size < 3 }
+        planes = sides(@boxes[b][0], box)
+        x, y, z = cover.nearer
+        planes.unshift([x, y, z - Geometry::Tolerance::DEPTH]) if cover.part
+        planes.each { |plane| loops = loops.map { |l| halved(l, *plane) } }
+        loops = loops.reject { |l| l.size < 3 }
         loops.size == 1 && convex?(facet) && convex?(b) && apart?(loops[0], @loops[facet][0]) ? [] : loops
+      end
+
+      # [a, b, c] of the sides of a box, a x + b y + c >= 0 within it, beyond which another box reaches.
+      def sides(other, box)
+        [
+          ([1.0, 0.0, -box[0]] if other[0] < box[0]),
+          ([-1.0, 0.0, box[1]] if other[1] > box[1]),
+          ([0.0, 1.0, -box[2]] if other[2] < box[2]),
+          ([0.0, -1.0, box[3]] if other[3] > box[3])
+        ].compact
       end
 
       # The part of a closed loop where a x + b y + c >= 0. Where the loop is not convex, its edges along the line run
@@ -232,14 +261,19 @@ module Nockplane
         end
       end
 
-      # [[loop, hole, ...], ...] of a facet without the union of loops.
-      def without(facet, covers)
+      # [[loop, hole, ...], ...] of what is left of loops without the union of those covers that come near them; the
+      # block gives a cover's own loops.
+      def without(loops, covers)
+        box = box_of(loops[0])
+        near = covers.select { |c| meet?(box, c.box) }.map { |c| yield c }.reject(&:empty?)
+        return [loops] if near.empty?
+
         pool = Solids::VertexPool.new
         overlay = Geometry::Overlay.new(pool, 0.0, 0.0, 1.0)
-        @loops[facet].each { |points| add(overlay, pool, points, 0) }
-        covers.each { |points| add(overlay, pool, points, 1) }
-        overlay.polygons { |own, covered, _| own && !covered }.filter_map do |loops|
-          outer, *holes = loops.map { |ids| ids.map { |i| [pool.xs[i], pool.ys[i]] } }
+        loops.each { |points| add(overlay, pool, points, 0) }
+        near.each { |own| own.each { |points| add(overlay, pool, points, 1) } }
+        overlay.polygons { |own, covered, _| own && !covered }.filter_map do |found|
+          outer, *holes = found.map { |ids| ids.map { |i| [pool.xs[i], pool.ys[i]] } }
           [outer, *holes.select { |h| area(h).abs > LEAST_AREA }] if area(outer) > LEAST_AREA
         end
       end
