@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require 'step_helper'
+require 'minitest/mock'
 require_relative '../../bench/parts'
 
 # Parts placed many times over are told once where the same lies about them in the same way: the views are those of
@@ -89,6 +90,22 @@ class RepeatsTest < StepTest
     solid, set = built_of(parts("id: ring, model: cap-screw-m4, #{ring}",
 "id: row, model: cap-screw-m4, at: [0, 120], #{grid(5, 2, 30)}"))
     assert_told_as_plain(solid, set)
+  end
+
+  # Shaded areas by tone, mm^2, are those of every part shaded for itself.
+  def test_shading_of_a_grid
+    solid, set = built_of(Parts.assembly(3))
+    alone = Struct.new(:copies).new(nil)
+    quick, plain =
+      [
+        Projection::Shading.of(solid, OBLIQUE, edge_set: set),
+        Projection::Repeats.stub(:new, alone) { Projection::Shading.of(solid, OBLIQUE, edge_set: set) }
+      ].map do |regions|
+        by_light = regions.group_by(&:light)
+        by_light.transform_values { |list| list.flat_map(&:loops).sum { |l| Projection::Shading::Polygons.area(l) } }
+      end
+    assert_equal plain.keys.sort, quick.keys.sort
+    plain.each { |light, area| assert_in_delta area, quick[light], 1e-6, "light #{light}" }
   end
 
   # The edges of one part of a file, taken out, draw what the part's own edges draw.

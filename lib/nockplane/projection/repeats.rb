@@ -44,6 +44,15 @@ module Nockplane
         copied(told(yield(part_of_solid(chosen), @set.of_occurrences(chosen))))
       end
 
+      # [[first, mm, mm], ...] by occurrence: the one that stands for it, and how far it lies from that one across and
+      # up; nil where there are no occurrences, or too many near each other.
+      def copies
+        near = (neighbours if @all.size > 1) or return nil
+        firsts(near).each_with_index.map do |first, i|
+          [first, places[i].x - places[first].x, places[i].y - places[first].y]
+        end
+      end
+
       private
 
       def facets(chosen) = chosen.sum { |i| @all[i].facets.size }

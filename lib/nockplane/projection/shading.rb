@@ -10,7 +10,11 @@ module Nockplane
     class Shading
       # loops [[[x, y], ...], ...] in mm of the model, outer ones counter-clockwise, holes clockwise; light: 0 (dark) to
       # 1.
-      Region = Struct.new(:loops, :light)
+      Region =
+        Struct.new(:loops, :light) do
+          # The region moved in the image by mm.
+          def moved(dx, dy) = self.class.new(loops.map { |l| l.map { |x, y| [x + dx, y + dy] } }, light)
+        end
 
       FRONT = -1e-6
       LEAST_AREA = 1e-7
@@ -29,6 +33,8 @@ module Nockplane
       Cover = Struct.new(:facet, :nearer, :part, :box) do
         def size = (box[1] - box[0]) * (box[3] - box[2])
       end
+
+      include Polygons
 
       # Light from above left behind the viewer, in the view's own axes (right, up, towards the viewer).
       LIGHT = Geometry::Vec.unit([-0.35, 0.65, 0.7])
@@ -50,12 +56,25 @@ module Nockplane
       def regions
         project
         fill_cells
+        copies = Repeats.new(@solid, @set, @frame).copies unless block_given?
+        return Ractor.make_shareable(copied(copies)) if copies
+
         facets = @planes.keys
         facets = facets.select { |i| yield(@solid.facets[i].face) } if block_given?
         Ractor.make_shareable(facets.flat_map { |facet| visible(facet) })
       end
 
       private
+
+      # [Region] of parts placed many times, each told once for its surroundings. copies: as of Repeats.
+      def copied(copies)
+        told = Hash.new do |h, i|
+          h[i] = @set.occurrences[i].facets.flat_map { |facet| @planes.key?(facet) ? visible(facet) : [] }
+        end
+        copies.each_with_index.flat_map do |(first, dx, dy), i|
+          first == i ? told[i] : told[first].map { |r| r.moved(dx, dy) }
+        end
+      end
 
       # Images of vertices; the depth a x + b y + c of the plane of every front-facing facet.
       def project
@@ -77,12 +96,6 @@ module Nockplane
           map[e.f] << e.g
           map[e.g] << e.f
         end
-      end
-
-      # [least x, greatest x, least y, greatest y]
-      def box_of(points)
-        xs, ys = points.transpose
-        [*xs.minmax, *ys.minmax]
       end
 
       def fill_cells
@@ -137,10 +150,6 @@ module Nockplane
         found
       end
 
-      def common(one, two)
-        [0, 2].flat_map { |k| [[one[k], two[k]].max, [one[k + 1], two[k + 1]].min] }
-      end
-
       # Facets whose boxes meet a facet's; not convex ones at an edge of a convex one: they lie on the two sides of the
       # edge.
       def near_facets(facet, box)
@@ -177,31 +186,6 @@ module Nockplane
         near.sum { |k| crossings(@loops[facet][k], x, y) }.odd?
       end
 
-      # May an edge of a loop come into a box? (Their boxes meet, and the box's corners are not all on one side of it.)
-      def enters?(loop, box)
-        loop.each_index.any? do |i|
-          (ax, ay), (bx, by) = loop[i - 1], loop[i]
-          if (ax < box[0] && bx < box[0]) || (ax > box[1] && bx > box[1]) || (ay < box[2] && by < box[2]) ||
-               (ay > box[3] && by > box[3])
-            next
-          end
-
-          ex = bx - ax
-          ey = by - ay
-          left = ((ex * (box[2] - ay)) - (ey * (box[0] - ax))).positive?
-          [[box[1], box[2]], [box[1], box[3]], [box[0], box[3]]].any? do |x, y|
-            ((ex * (y - ay)) - (ey * (x - ax))).positive? != left
-          end
-        end
-      end
-
-      def crossings(loop, x, y)
-        loop.each_index.count do |i|
-          (p, q = loop[i - 1], loop[i]) && (p[1] > y) != (q[1] > y) &&
-            x < p[0] + ((q[0] - p[0]) * (y - p[1]) / (q[1] - p[1]))
-        end
-      end
-
       # Loops of a cover cut to the surroundings of a facet and to where its plane is nearer; none when a convex pair
       # has nothing in common.
       def cover(facet, cover)
@@ -214,51 +198,6 @@ module Nockplane
         planes.each { |plane| loops = loops.map { |l| halved(l, *plane) } }
         loops = loops.reject { |l| l.size < 3 }
         loops.size == 1 && convex?(facet) && convex?(b) && apart?(loops[0], @loops[facet][0]) ? [] : loops
-      end
-
-      # [a, b, c] of the sides of a box, a x + b y + c >= 0 within it, beyond which another box reaches.
-      def sides(other, box)
-        [
-          ([1.0, 0.0, -box[0]] if other[0] < box[0]),
-          ([-1.0, 0.0, box[1]] if other[1] > box[1]),
-          ([0.0, 1.0, -box[2]] if other[2] < box[2]),
-          ([0.0, -1.0, box[3]] if other[3] > box[3])
-        ].compact
-      end
-
-      # The part of a closed loop where a x + b y + c >= 0. Where the loop is not convex, its edges along the line run
-      # there and back and cancel in the overlay.
-      def halved(points, a, b, c)
-        return points if points.empty?
-
-        out = []
-        px, py = points[-1]
-        ps = (a * px) + (b * py) + c
-        points.each do |q|
-          qx, qy = q
-          qs = (a * qx) + (b * qy) + c
-          if (ps >= 0) != (qs >= 0)
-            t = ps / (ps - qs)
-            out << [px + ((qx - px) * t), py + ((qy - py) * t)]
-          end
-          out << q if qs >= 0
-          px = qx
-          py = qy
-          ps = qs
-        end
-        out
-      end
-
-      # Does a side of one of two convex polygons keep them apart?
-      def apart?(one, two)
-        [[one, two], [two, one]].any? do |p, q|
-          p.each_index.any? do |i|
-            (ax, ay), (bx, by) = p[i - 1], p[i]
-            ex = bx - ax
-            ey = by - ay
-            q.all? { |x, y| (ex * (y - ay)) - (ey * (x - ax)) <= 1e-9 }
-          end
-        end
       end
 
       # [[loop, hole, ...], ...] of what is left of loops without the union of those covers that come near them; the
@@ -288,17 +227,6 @@ module Nockplane
         n = facet.normal
         n = [Geometry::Vec.dot(n, @frame.r), Geometry::Vec.dot(n, @frame.u), -Geometry::Vec.dot(n, @frame.d)]
         (0.45 + (0.55 * [Geometry::Vec.dot(n, LIGHT), 0].max)).round(3)
-      end
-
-      def area(points)
-        sum = 0.0
-        qx, qy = points[-1]
-        points.each do |x, y|
-          sum += (qx * y) - (x * qy)
-          qx = x
-          qy = y
-        end
-        sum / 2
       end
     end
   end
