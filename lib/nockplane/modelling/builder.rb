@@ -162,7 +162,7 @@ module Nockplane
       end
 
       def combine(made, body, path, warnings)
-        return made.copies.empty? ? nil : union_all(made.tools) if body.nil?
+        return made.copies.empty? ? nil : Solids::ChordGaps.absorbed(union_all(made.tools)) if body.nil?
 
         result =
           made
@@ -174,7 +174,7 @@ module Nockplane
           warnings << "#{path}: a body of this feature does not touch the rest of the part"
         end
 
-        result
+        Solids::ChordGaps.absorbed(result)
       end
 
       def apply(solid, tools, operation)

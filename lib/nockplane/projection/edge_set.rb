@@ -188,8 +188,10 @@ module Nockplane
 
       # The circle or ellipse an edge is a chord of, nil when it is on none.
       def ring(a, b, f, g)
-        turned = [f, g].map(&:surface).select(&:turned?)
-        turned.lazy.filter_map { |surface| level_circle(a, b, surface) }.first || flat_cut(a, f.surface, g.surface)
+        cylinders, others = [f, g].map(&:surface).select(&:turned?).partition { |s| s.kind == :cylinder }
+        (cylinders + others).lazy.filter_map { |surface|
+          level_circle(a, b, surface)
+        }.first || flat_cut(a, f.surface, g.surface)
       end
 
       # Both ends at one height and distance of a turned face's axis.
@@ -200,10 +202,18 @@ module Nockplane
         h = Geometry::Vec.dot(Geometry::Vec.sub(p, surface.origin), axis)
         return nil if (Geometry::Vec.dot(Geometry::Vec.sub(q, surface.origin), axis) - h).abs > 1e-6
 
-        radius = surface.radial_distance(p)
-        return nil if (surface.radial_distance(q) - radius).abs > 1e-6 || radius < 1e-6
-
+        radius = level_radius(surface, p, q) or return nil
         kept(Ring.circle(Geometry::Vec.along(surface.origin, axis, h), axis, radius))
+      end
+
+      # Distance from the axis that two points share, nil when they share none: of a cylinder its radius where both lie on
+      # its circle or on chords of that.
+      def level_radius(surface, p, q)
+        on_chords = surface.kind == :cylinder && [p, q].all? { |v| Solids::ChordGaps.out(surface, v) }
+        return surface.radius if on_chords
+
+        radius = surface.radial_distance(p)
+        radius if (surface.radial_distance(q) - radius).abs <= 1e-6 && radius >= 1e-6
       end
 
       # Where a plane and a turned surface meet in a circle or ellipse, near vertex a.
