@@ -206,8 +206,8 @@ module Nockplane
         kept(Ring.circle(Geometry::Vec.along(surface.origin, axis, h), axis, radius))
       end
 
-      # Distance from the axis that two points share, nil when they share none: of a cylinder its radius where both lie on
-      # its circle or on chords of that.
+      # Distance from the axis that two points share, nil when they share none: of a cylinder its radius where both
+      # lie on its circle or on chords of that.
       def level_radius(surface, p, q)
         on_chords = surface.kind == :cylinder && [p, q].all? { |v| Solids::ChordGaps.out(surface, v) }
         return surface.radius if on_chords
