@@ -174,7 +174,7 @@ module Nockplane
           warnings << "#{path}: a body of this feature does not touch the rest of the part"
         end
 
-        Solids::ChordGaps.absorbed(result)
+        Solids::SharedWalls.named(Solids::ChordGaps.absorbed(result), made.copies.map(&:first))
       end
 
       def apply(solid, tools, operation)

@@ -7,19 +7,21 @@ module Nockplane
     class Turned
       FULL = 2 * Math::PI
 
-      # turn: radians, FULL or less. The outline is made counter-clockwise.
-      def initialize(prefix, frame, outline, turn: FULL, refine: 1)
+      # turn: radians, FULL or less. The outline is made counter-clockwise. division: as of Division, for full turns.
+      def initialize(prefix, frame, outline, turn: FULL, refine: 1, division: nil)
         @prefix = prefix
         @frame = frame
         @outline = outline.ccw
         @turn = turn
         @refine = refine
         @full = turn > FULL - 1e-9
+        @division = (division if @full)
       end
 
       def solid
         @mesh = Mesh.new
-        @steps = Discretise.steps(@turn, @outline.corners.map { |c| c.point[1] }.max, @refine)
+        @steps, @first =
+          @division || [Discretise.steps(@turn, @outline.corners.map { |c| c.point[1] }.max, @refine), 0.0]
         corners = @outline.corners(@refine, tube: true)
         corners.each_with_index { |a, i| band(a.piece, a.point, corners[(i + 1) % corners.size].point) }
         caps(corners) unless @full
@@ -31,7 +33,7 @@ module Nockplane
       def point(uv, step)
         return @frame.point(0, 0, uv[0]) if uv[1].abs < 1e-12
 
-        a = @turn * step / @steps
+        a = @first + (@turn * step / @steps)
         @frame.point(uv[1] * Math.cos(a), uv[1] * Math.sin(a), uv[0])
       end
 

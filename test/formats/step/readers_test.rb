@@ -25,6 +25,15 @@ class StepReadersTest < StepTest
     end
   end
 
+  # A cone that begins on the circle of a shank with other chords: no face between the two.
+  def test_a_head_on_the_circle_of_a_shank
+    model = built(<<~F)
+      - {id: pin, type: extrude, profile: {kind: circle, diameter: 4}, depth: 20}
+      - {id: head, type: revolve, axis: z, profile: {kind: free, start: [20, 0], edges: [{name: under, to: [20, 2]}, {name: cone, to: [26, 4]}, {name: land, to: [30, 4]}, {name: top, to: [30, 0]}, {name: axis}]}}
+    F
+    assert_read(5, Math::PI * ((4 * 20) + (6.0 / 3 * (4 + 8 + 16)) + (16 * 4)), STEP::Writer.write(model))
+  end
+
   def assert_read(faces, volume, text, relative: 5e-3)
     found = elsewhere(text)
     assert found['success']

@@ -59,8 +59,13 @@ module Nockplane
           @through = @f.flag('through')
           @depth = depth
           outline = Solids::Outline.new(pieces)
+          divisions = Solids::Division.new(@body)
           @tools =
-            @placement.instances.map { |i| Solids::Turned.new(i.name, i.frame.flipped, outline, refine: @refine).solid }
+            @placement.instances.map do |i|
+              frame = i.frame.flipped
+              division = divisions.of(frame, outline, @refine)
+              Solids::Turned.new(i.name, frame, outline, refine: @refine, division: division).solid
+            end
         end
 
         def tapped

@@ -61,10 +61,20 @@ module Nockplane
           placed
         end
 
+        def divisions = @divisions ||= Solids::Division.new(@body)
+
         def body_of(instance)
           outer, *inner =
             @profile.outlines.map do |o|
-              Solids::Turned.new(instance.name, instance.frame, o, turn: @turn, refine: @refine).solid
+              division = divisions.of(instance.frame, o, @refine)
+              Solids::Turned.new(
+                instance.name,
+                instance.frame,
+                o,
+                turn: @turn,
+                refine: @refine,
+                division: division
+              ).solid
             end
           inner.reduce(outer) { |body, hollow| Solids::Boolean.difference(body, hollow) }
         end
