@@ -41,6 +41,27 @@ class DivisionTest < StepTest
     assert_faces(names, BORED_VOLUME, "#{BORED}- {id: h, type: hole, on: up/end.end, diameter: 10, through: true}\n")
   end
 
+  # So does a round cut, drawn as a circle.
+  def test_a_round_cut_through_a_bore
+    names = %w[b/low b/rim b/high b/bore up/side.rim up/end.end c/side.rim]
+    circle = 'profile: {kind: circle, diameter: 10}'
+    cut = "- {id: c, type: extrude, operation: cut, on: up/end.end, #{circle}, through: true}\n"
+    assert_faces(names, BORED_VOLUME, "#{BORED}#{cut}")
+  end
+
+  # A sleeve whose bore is a hole that is there.
+  def test_a_sleeve_on_a_hole
+    features = <<~F
+      - {id: b, type: extrude, profile: {kind: circle, diameter: 40}, depth: 10}
+      - {id: h, type: hole, kind: counterbored, on: b/end.start, diameter: 6, counterbore_diameter: 20, counterbore_depth: 4, through: true}
+      - {id: s, type: extrude, on: b/end.end, profile: {kind: circle, diameter: 24}, depth: 10}
+      - {id: c, type: extrude, operation: cut, on: s/end.end, profile: {kind: circle, diameter: 6}, depth: 12}
+    F
+    names = %w[b/side.rim b/end.start b/end.end h/wall h/counterbore.wall h/counterbore.floor s/side.rim s/end.end
+               c/side.rim]
+    assert_faces(names, Math::PI * ((400 * 10) + (144 * 10) - (9 * 16) - (100 * 4)), features)
+  end
+
   def test_counterbores_from_both_sides
     features = <<~F
       #{ROUND.chomp}

@@ -2,7 +2,7 @@
 
 module Nockplane
   module Solids
-    # How the cylinders of a body are divided into chords, for what is turned about one of their axes and has its
+    # How the cylinders of a body are divided into chords, for what is round about one of their axes and has its
     # radius, too: a hole drilled on from a bore, a countersink on a hole. With chords of its own its wall would run in
     # and out of the other, and slivers of both would be left where there is but one cylinder.
     class Division
@@ -19,10 +19,12 @@ module Nockplane
         @lines = {}
       end
 
+      # The same for what is turned: the radii are those of an outline (as of Turned).
+      def of_turned(frame, outline, refine) = of(frame, outline.corners.filter_map { |c| level(c.piece) }, refine)
+
       # [chords of a full circle, radians from the frame's x to the first of its corners] that a body's cylinder has
-      # about a frame's z with a radius of an outline (as of Turned), the finest of them; nil when there is none.
-      def of(frame, outline, refine)
-        radii = outline.corners.filter_map { |c| level(c.piece) }
+      # about a frame's z with one of some radii, the finest of them; nil when there is none.
+      def of(frame, radii, refine)
         faces = about(frame).select { |f| radii.any? { |r| (f.surface.radius - r).abs < NEAR } }
         faces.filter_map { |face| division(face, frame, refine) }.max_by(&:first)
       end

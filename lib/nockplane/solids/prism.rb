@@ -12,8 +12,20 @@ module Nockplane
       Rim = Struct.new(:kind, :size)
 
       # prefix: name of the feature (instance); outlines: outer first, then inner; from < to: mm along the frame's z;
-      # draft: degrees, not with rims, and only when the sketch plane is one of the ends.
-      def initialize(prefix, frame, outlines, from, to, start_rim: nil, end_rim: nil, draft: 0.0, refine: 1)
+      # draft: degrees, not with rims, and only when the sketch plane is one of the ends; divisions: Division of the
+      # body that circles are to fit.
+      def initialize(
+        prefix,
+        frame,
+        outlines,
+        from,
+        to,
+        start_rim: nil,
+        end_rim: nil,
+        draft: 0.0,
+        refine: 1,
+        divisions: nil
+      )
         @lean = Math.tan(draft * Math::PI / 180)
         @prefix = prefix
         @frame = frame
@@ -23,12 +35,13 @@ module Nockplane
         @start_rim = start_rim
         @end_rim = end_rim
         @refine = refine
+        @divisions = divisions
       end
 
       def solid
         @mesh = Mesh.new
         levels = self.levels
-        @rings = @outlines.map { |o| o.corners(@refine) }
+        @rings = @outlines.map { |o| circle_like_another(o) || o.corners(@refine) }
         @rings.each { |corners| levels.each_cons(2) { |low, high| band(corners, low, high) } }
         cap('end.start', levels[0], true)
         cap('end.end', levels[-1], false)
@@ -36,6 +49,24 @@ module Nockplane
       end
 
       private
+
+      # Corners of a full circle where the body has a cylinder of that radius about its axis: divided as that is. nil of
+      # other outlines.
+      def circle_like_another(outline)
+        piece = outline.pieces[0]
+        return nil unless @divisions && outline.pieces.size == 1 && piece.arc?
+
+        u, v = piece.centre
+        n, first = @divisions.of(@frame.moved(u, v), [piece.radius], @refine)
+        return nil unless n
+
+        start = [u + (piece.radius * Math.cos(first)), v + (piece.radius * Math.sin(first))]
+        turned = Piece.new(piece.name, start, start, piece.centre, piece.turn)
+        (0...n).map do |i|
+          left = turned.left(i.fdiv(n))
+          Outline::Corner.new(turned.at(i.fdiv(n)), turned, left, left)
+        end
+      end
 
       def levels
         return [Level.new(@from, @from.abs * @lean, 'side'), Level.new(@to, @to.abs * @lean, 'side')] unless @lean.zero?

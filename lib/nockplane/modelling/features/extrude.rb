@@ -54,6 +54,7 @@ module Nockplane
           @from, @to = extent
           rims = %w[start end].to_h { |e| [:"#{e}_rim", rim(e)] }
           @draft = draft(rims)
+          divisions = Solids::Division.new(@body)
           @tools =
             @placement.instances.map do |i|
               Solids::Prism.new(
@@ -64,6 +65,7 @@ module Nockplane
                 @to,
                 refine: @refine,
                 draft: @draft,
+                divisions: divisions,
                 **rims
               ).solid
             end

@@ -63,7 +63,7 @@ module Nockplane
           @tools =
             @placement.instances.map do |i|
               frame = i.frame.flipped
-              division = divisions.of(frame, outline, @refine)
+              division = divisions.of_turned(frame, outline, @refine)
               Solids::Turned.new(i.name, frame, outline, refine: @refine, division: division).solid
             end
         end

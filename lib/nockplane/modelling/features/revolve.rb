@@ -66,7 +66,7 @@ module Nockplane
         def body_of(instance)
           outer, *inner =
             @profile.outlines.map do |o|
-              division = divisions.of(instance.frame, o, @refine)
+              division = divisions.of_turned(instance.frame, o, @refine)
               Solids::Turned.new(
                 instance.name,
                 instance.frame,
