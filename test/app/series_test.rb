@@ -147,10 +147,12 @@ class SeriesPagesTest < AppTest
   def test_lines_of_a_variant
     path = "#{address('short')}/lines?sheet=s1"
     asked = []
-    paper = Struct.new(:waiting) { def drawn? = false }.new([])
+    paper = Object.new
+    paper.define_singleton_method(:drawn?) { false }
+    paper.define_singleton_method(:draw) { asked << 'drawn' }
     App::Paper.stub(:new, ->(record, _sheet) { paper.tap { asked << record.variant } }) { get path }
     assert_equal 200, last_response.status
-    assert_equal %w[short short], asked
+    assert_equal %w[short short drawn], asked
   end
 
   def test_a_size_typed_on_a_variant_goes_into_its_row_and_leaves_the_others

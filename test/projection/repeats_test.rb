@@ -86,9 +86,9 @@ class RepeatsTest < StepTest
 
   # Turned otherwise is something else.
   def test_parts_about_an_axis
-    ring = 'pattern: {kind: circular, count: 6, pitch_circle: 90}'
-    solid, set = built_of(parts("id: ring, model: cap-screw-m4, #{ring}",
-"id: row, model: cap-screw-m4, at: [0, 120], #{grid(5, 2, 30)}"))
+    ring = 'pattern: {kind: circular, count: 6, pitch_circle: 120}'
+    solid, set = built_of(parts("id: ring, model: tile, #{ring}",
+"id: row, model: tile, at: [0, 140], #{grid(5, 2, 45)}"))
     assert_told_as_plain(solid, set)
   end
 

@@ -13,7 +13,8 @@ class TurningTest < CoreTest
 
   # Unit directions of sight, none along the axis or square to it.
   SIGHTS =
-    [[3, 1, -1], [1, 2, 2], [-2, 5, -1], [4, 1, -3], [-1, -3, 0.4], [2, -1, -4], [5, 2, 0.7], [-3, 4, -6]].map do |d|
+    [[-1, 1, -1], [1, 1, -1], [3, 1, -1], [1, 2, 2], [-2, 5, -1], [4, 1, -3], [-1, -3, 0.4], [2, -1, -4], [5, 2, 0.7],
+     [-3, 4, -6]].map do |d|
       Geometry::Vec.unit(d.map(&:to_f))
     end
 
