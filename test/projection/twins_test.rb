@@ -7,10 +7,6 @@ require_relative '../../bench/parts'
 
 # Edges straight behind equal ones are left out before anything is asked: views are those of all edges asked.
 class TwinsTest < CoreTest
-  # mm: the true end of an edge that meets a chord of another stands by up to a chord's height (0.02) beside it, at some
-  # six places of such a part.
-  OFF = 0.15
-
   # Stands in for Twins: all edges are asked.
   ALL = Struct.new(:nothing) { def first(list) = list }
 
@@ -20,7 +16,7 @@ class TwinsTest < CoreTest
     without = Projection::Twins.stub(:new, ALL.new) { Projection::Linework.of(solid, frame, edge_set: set) }
     [true, false].each do |visible|
       [with, without].map { |l| l.lengths(visible) }.then do |a, b|
-        a.each_key { |kind| assert_in_delta b[kind], a[kind], OFF, "#{view}, #{kind}, visible: #{visible}" }
+        a.each_key { |kind| assert_in_delta b[kind], a[kind], 1e-3, "#{view}, #{kind}, visible: #{visible}" }
       end
     end
   end

@@ -57,11 +57,30 @@ module Nockplane
           Twins
             .new(@solid, @frame, @front, @px, @py, @pz)
             .first(asked)
-            .map { |e, kind| Seen.new(e, kind, covered(e, kind), *runs.of_edge(e, kind)) }
+            .map { |e, kind| seen_of(e, kind) }
         seen + contours
       end
 
       private
+
+      # (What a line covers of others is told between its true ends, which stand beside those of its chord where something
+      # ends on a chord of another thing.)
+      def seen_of(edge, kind)
+        found = Seen.new(edge, kind, covered(edge, kind), *runs.of_edge(edge, kind))
+        moved = @set.exact.key?(edge.a) || @set.exact.key?(edge.b)
+        found.ends = [found.from, found.to].map { |p| @frame.image(p) } if moved && straight?(edge)
+        found
+      end
+
+      # Is the true edge a line in the image: that of two planes, or a circle seen edge-on?
+      def straight?(edge)
+        return images[edge.ring].nil? if edge.ring
+
+        [edge.f, edge.g].all? { |i| @solid.facets[i].face.surface.plane? }
+      end
+
+      # Image of every ring, nil for those seen edge-on.
+      def images = @images ||= Hash.new { |h, ring| h[ring] = ring.image(@frame) }.compare_by_identity
 
       # Yields Junctions.key and edge of the ends, at some vertices, of what was seen.
       def each_end(seen, vertices)
