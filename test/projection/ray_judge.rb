@@ -26,6 +26,7 @@ class RayJudge
       solid.facets.map do |f|
         f.face.surface.swept? ? 0.05 : ((f.face.surface.radius || 0) + (f.face.surface.minor || 0)) * TRACED
       end
+    @curved = solid.facets.map { |f| !f.face.surface.plane? }
     @loops = solid.facets.map(&:loops)
     fill
   end
@@ -39,7 +40,8 @@ class RayJudge
   # depths of vertices. It looks at the chords, not at the true curves that are drawn in their place. hidden: the
   # HiddenLines.
   def verdict(segments, hidden, rng, samples: 400)
-    pieces = segments.map { |s| piece(s, hidden) }.select { |p| p[:length] > 0.01 }
+    pieces = segments.reject { |s| halfway?(s.seen.edge) }.map { |s| piece(s, hidden) }
+    pieces = pieces.select { |p| p[:length] > 0.01 }
     total = pieces.sum { |p| p[:length] }
     verdict = Verdict.new(0.0, 0.0, [])
     samples.times { judge(pick(pieces, rng.rand * total), rng, verdict) }
@@ -47,6 +49,10 @@ class RayJudge
   end
 
   private
+
+  # Is an edge one of a curved face's strip that is seen edge-on? The face turns away in the middle of it: of the true
+  # edge one half is seen, of the chord either all or nothing (TurningTest judges what is drawn for it, by formula).
+  def halfway?(edge) = [edge.f, edge.g].any? { |i| @planes[i].nil? && @curved[i] }
 
   # Outlines traced within facets (of tori and balls) lie a chord's height off the facets' own outline.
   def piece(segment, hidden)

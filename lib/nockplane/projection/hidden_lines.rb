@@ -63,8 +63,8 @@ module Nockplane
 
       private
 
-      # (What a line covers of others is told between its true ends, which stand beside those of its chord where something
-      # ends on a chord of another thing.)
+      # (What a line covers of others is told between its true ends, which stand beside those of its chord where
+      # something ends on a chord of another thing.)
       def seen_of(edge, kind)
         found = Seen.new(edge, kind, covered(edge, kind), *runs.of_edge(edge, kind))
         moved = @set.exact.key?(edge.a) || @set.exact.key?(edge.b)
