@@ -19,11 +19,10 @@ module App
 
     # Draws the lines of all views, on two processors: what they rest on first, then those that take longest.
     def draw
-      waiting = lines.map { |thing| [thing, shown(@value.view(thing[1]))] }
-      whole = waiting.map(&:last).reject(&:opening)
-      whole.map(&:subject).uniq.each { |subject| @source.edges(subject) }
-      pieces = waiting.sort_by.with_index { |(_, m), i| [m.frame.d.count { |c| c.abs < 1e-9 }, i] }.map(&:first)
-      Twofold.each(pieces, memory: Apart.bounds.memory) { |thing| work_out(thing) }
+      waiting = undrawn.map { |v| shown(v) }
+      waiting.reject(&:opening).map(&:subject).uniq.each { |subject| @source.edges(subject) }
+      leaning = waiting.sort_by.with_index { |m, i| [m.frame.d.count { |c| c.abs < 1e-9 }, i] }
+      Twofold.each(leaning, memory: Apart.bounds.memory) { |m| m.linework && m.axes }
     end
 
     def work_out((kind, id))
@@ -39,8 +38,10 @@ module App
     def views = @sheets.flat_map { |s| @value.views_on(s.id) }
     def shown(view) = Nockplane::Drawings::ShownModel.of(@source, @value, view)
 
+    def undrawn = views.reject { |v| shown(v).known? }
+
     def lines
-      views.reject { |v| shown(v).known? }.map { |v| ['lines', v.id] }
+      undrawn.map { |v| ['lines', v.id] }
     end
 
     def shadings

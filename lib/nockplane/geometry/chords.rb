@@ -10,7 +10,15 @@ module Nockplane
       # mm: height of a chord's segment that is fine enough on a circle with fewer than the most chords.
       FINE = 0.02
 
+      # Part of the radius by which chords lie within their circle at most.
+      DEEP = 1 - Math.cos(Math::PI / PER_CIRCLE[0])
+      # mm, off the circle.
+      NEAR = 1e-6
+
       module_function
+
+      # Does a point at so many mm from the middle lie on a circle, or on a chord of it?
+      def on?(radius, distance) = (radius - distance).between?(-NEAR, (DEEP * radius) + NEAR)
 
       # radius in mm.
       def per_circle(radius) = PER_CIRCLE.find { |n| radius * (1 - Math.cos(Math::PI / n)) <= FINE } || PER_CIRCLE[-1]

@@ -36,6 +36,12 @@ module Nockplane
           .reduce([0.0, 0.0, 0.0]) { |sum, (p, q)| Vec.add(sum, Vec.cross(Vec.sub(p, first), Vec.sub(q, first))) }
       end
 
+      # Is twice the area of a loop of points [x, y, z] less than a part of the square of its longest side?
+      def thin?(points, part)
+        longest = points.each_index.map { |k| Vec.distance(points[k - 1], points[k]) }.max
+        Vec.length(area_vector(points)) < part * longest * longest
+      end
+
       # Is the point (u, v) inside, by crossings of a ray towards +u?
       def around?(ids, us, vs, u, v)
         inside = false

@@ -189,9 +189,8 @@ module Nockplane
       # The circle or ellipse an edge is a chord of, nil when it is on none.
       def ring(a, b, f, g)
         cylinders, others = [f, g].map(&:surface).select(&:turned?).partition { |s| s.kind == :cylinder }
-        (cylinders + others).lazy.filter_map { |surface|
-          level_circle(a, b, surface)
-        }.first || flat_cut(a, f.surface, g.surface)
+        level = (cylinders + others).lazy.filter_map { |surface| level_circle(a, b, surface) }.first
+        level || flat_cut(a, f.surface, g.surface)
       end
 
       # Both ends at one height and distance of a turned face's axis.
@@ -209,11 +208,11 @@ module Nockplane
       # Distance from the axis that two points share, nil when they share none: of a cylinder its radius where both
       # lie on its circle or on chords of that.
       def level_radius(surface, p, q)
-        on_chords = surface.kind == :cylinder && [p, q].all? { |v| Solids::ChordGaps.out(surface, v) }
+        one, other = surface.radial_distance(p), surface.radial_distance(q)
+        on_chords = surface.kind == :cylinder && [one, other].all? { |d| Geometry::Chords.on?(surface.radius, d) }
         return surface.radius if on_chords
 
-        radius = surface.radial_distance(p)
-        radius if (surface.radial_distance(q) - radius).abs <= 1e-6 && radius >= 1e-6
+        one if (other - one).abs <= 1e-6 && one >= 1e-6
       end
 
       # Where a plane and a turned surface meet in a circle or ellipse, near vertex a.

@@ -15,6 +15,8 @@ module Nockplane
       MOST = 600
       # Part of the greater radius likewise where they touch: an outline may stand half a chord beside the true one.
       ALONG = 0.07
+      # mm that an outline may end beside the rim of its face.
+      TOUCH = 1e-3
       # Shapes whose ends are moved: paths are of chords, and stay.
       MOVED = %i[line arc spline].freeze
       # An end of a stroke: place of the stroke in the list, and whether it is its last point.
@@ -95,9 +97,6 @@ module Nockplane
 
       # The parameter of an arc that is nearest to another and the same place as the first.
       def about(parameter, other) = other + way(other, parameter)
-
-      # mm that an outline may end beside the rim of its face.
-      TOUCH = 1e-3
 
       # Parameter on the curve that a stroke ends with where the nearest visible line crosses it; nil when none does
       # within reach.

@@ -48,12 +48,13 @@ module Nockplane
       # up; nil where there are no occurrences, or too many near each other.
       def copies
         near = (neighbours if @all.size > 1) or return nil
-        firsts(near).each_with_index.map do |first, i|
-          [first, places[i].x - places[first].x, places[i].y - places[first].y]
-        end
+        firsts(near).each_with_index.map { |first, i| [first, *way(first, i)] }
       end
 
       private
+
+      # mm across and up in the image from one occurrence to another.
+      def way(from, to) = [places[to].x - places[from].x, places[to].y - places[from].y]
 
       def facets(chosen) = chosen.sum { |i| @all[i].facets.size }
 
@@ -137,7 +138,7 @@ module Nockplane
           chosen.flat_map do |i|
             shift = base - @all[i].vertices.begin
             base += @all[i].vertices.size
-            @solid.facets[@all[i].facets].map { |f| f.with_loops(f.loops.map { |l| l.map { |v| v + shift } }) }
+            @solid.facets[@all[i].facets].map { |f| f.shifted(shift) }
           end
         ids = chosen.flat_map { |i| @all[i].vertices.to_a }
         Solids::Solid.new(*[@solid.xs, @solid.ys, @solid.zs].map { |c| c.values_at(*ids) }, facets)
@@ -166,8 +167,8 @@ module Nockplane
           next told[first].map(&:first) if first == i
 
           called = names(i)
-          dx, dy = places[i].x - places[first].x, places[i].y - places[first].y
-          told[first].map { |stroke, faces| stroke.moved(dx, dy, called.values_at(*faces).sort) }
+          across, up = way(first, i)
+          told[first].map { |stroke, faces| stroke.moved(across, up, called.values_at(*faces).sort) }
         end
       end
     end

@@ -38,7 +38,7 @@ module Nockplane
           n = strips[facet.face.surface].normal_over(points, OUTSIDE)
           limit = n ? TWISTED : ASKEW
           n ||=
-            thin?(points) ?
+            Geometry::Polygon.thin?(points, THIN) ?
               facet.face.surface.normal_at(3.times.map { |k| points.sum { |p| p[k] } / points.size }) :
               next
           n = Geometry::Vec.neg(n) unless sides[facet.face]
@@ -49,11 +49,6 @@ module Nockplane
       # Is a facet that should look along n fit to hide what is behind it?
       def hiding?(facet, n) = Geometry::Vec.dot(n, facet.normal) > ASKEW
 
-      def thin?(points)
-        longest = points.each_index.map { |k| Geometry::Vec.distance(points[k - 1], points[k]) }.max
-        Geometry::Vec.length(Geometry::Polygon.area_vector(points)) < THIN * longest * longest
-      end
-
       # Is the solid inside the cylinder? By what most of the face's area says, in which slivers count for little.
       def outside?(solid, face)
         sides = solid.facets_of(face.name).map do |f|
@@ -63,7 +58,7 @@ module Nockplane
         end
         sides.sum >= 0
       end
-      private_class_method :thin?, :outside?
+      private_class_method :outside?
     end
   end
 end

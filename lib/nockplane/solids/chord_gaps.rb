@@ -8,10 +8,8 @@ module Nockplane
     module ChordGaps
       # Times the square of its longest side that twice the area of such a facet is at most.
       THIN = 0.08
-      # Part of the radius by which chords lie within their circle at most.
-      DEEP = 1 - Math.cos(Math::PI / Geometry::Chords::PER_CIRCLE[0])
       # mm, off the circle.
-      NEAR = 1e-6
+      NEAR = Geometry::Chords::NEAR
 
       module_function
 
@@ -32,9 +30,7 @@ module Nockplane
       def thin?(solid, facet)
         return false unless facet.face.surface.plane? && facet.loops.size == 1
 
-        points = facet.loops[0].map { |v| solid.point(v) }
-        longest = points.each_index.map { |k| Geometry::Vec.distance(points[k - 1], points[k]) }.max
-        Geometry::Vec.length(Geometry::Polygon.area_vector(points)) < THIN * longest * longest
+        Geometry::Polygon.thin?(facet.loops[0].map { |v| solid.point(v) }, THIN)
       end
 
       # The face of the cylinder beside a facet, when all its corners lie on chords of the cylinder's circle and all
@@ -63,10 +59,9 @@ module Nockplane
       # The place of a cylinder straight outside one of its chords; nil for a point deeper within, or outside.
       def out(cylinder, point)
         distance = cylinder.radial_distance(point)
-        off = cylinder.radius - distance
-        return nil unless off.between?(-NEAR, (DEEP * cylinder.radius) + NEAR)
+        return nil unless Geometry::Chords.on?(cylinder.radius, distance)
 
-        Geometry::Vec.along(point, cylinder.normal_at(point), off)
+        Geometry::Vec.along(point, cylinder.normal_at(point), cylinder.radius - distance)
       end
 
       # Does a surface turn about an axis square to a facet, and pass through points?

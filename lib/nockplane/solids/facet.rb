@@ -57,6 +57,9 @@ module Nockplane
       # The same place with loops of other ids (or split edges).
       def with_loops(loops) = Facet.new(loops, @nx, @ny, @nz, @d, @face, @box, @loop_boxes)
 
+      # The same place with ids moved by so much.
+      def shifted(by) = by.zero? ? self : with_loops(@loops.map { |l| l.map { |i| i + by } })
+
       # Other loops in the same plane.
       def trimmed(pool, loops)
         Facet.new(loops, @nx, @ny, @nz, @d, @face, Facet.box_of(pool, loops[0]), Facet.boxes_of(pool, loops))

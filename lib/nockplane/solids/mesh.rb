@@ -34,7 +34,7 @@ module Nockplane
           xs.concat(s.xs)
           ys.concat(s.ys)
           zs.concat(s.zs)
-          s.facets.map { |f| f.with_loops(f.loops.map { |l| l.map { |i| i + base } }) }
+          s.facets.map { |f| f.shifted(base) }
         end
         Solid.new(xs, ys, zs, facets)
       end
