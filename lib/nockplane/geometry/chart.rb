@@ -12,8 +12,22 @@ module Nockplane
       # mm off the surface that a point next to a known one may be (files state edges to about a hundredth).
       LOOSE = 0.02
       SAMPLES = 10
+      MANY = 60
 
       attr_reader :domain
+
+      # A circle moved along its axis: a cylinder whose normal looks as Su x Sv does.
+      def self.swept_circle(circle, axis)
+        along = Vec.dot(circle.frame.z, axis).positive?
+        frame = along ? circle.frame : Frame.new(circle.frame.origin, axis, circle.frame.x)
+        cylinder = Elementary.new(:cylinder, frame, radius: circle.a)
+        along ? cylinder : Turned.new(cylinder)
+      end
+
+      # A line moved along an axis: a plane, likewise. Raises ZeroVector when it runs along it.
+      def self.swept_line(line, axis)
+        Elementary.new(:plane, Frame.new(line.origin, Vec.cross(line.direction, axis), line.direction))
+      end
 
       def periods = @periods || [nil, nil]
       def poles = @poles || []
@@ -22,6 +36,10 @@ module Nockplane
       def exchanged? = false
       # Are its rulings lines of constant u (so that no points are needed between boundaries)?
       def ruled? = false
+      # Is it cut into flat strips at rulings that are the same for all its faces?
+      def stripped? = false
+      # Can it tell how far any point near it is from it?
+      def located? = false
 
       # Unit normal Su x Sv; nil where there is none.
       def normal(u, v)
@@ -39,15 +57,19 @@ module Nockplane
         end
       end
 
-      # The parameters of the nearest point (Gauss and Newton), from near or from the best of samples.
+      # The parameters of the nearest point (Gauss and Newton), from near or from the best of samples; from more of them
+      # where those do not lead to the surface.
       def uv(point, near = nil)
         found, off = settle(near, point) if near
         return found if found && off < LOOSE
 
-        samples(point).each do |start|
-          other, gap = settle(start, point)
-          found, off = other, gap if off.nil? || gap < off
-          break if off < 1e-7
+        [SAMPLES, MANY].each do |count|
+          samples(point, count).each do |start|
+            other, gap = settle(start, point)
+            found, off = other, gap if off.nil? || gap < off
+            break if off < 1e-7
+          end
+          break if off < LOOSE
         end
         found
       end
@@ -74,6 +96,9 @@ module Nockplane
           break if det.abs < 1e-16 * ((a * c) + 1e-30)
 
           du, dv = ((d * c) - (b * e)) / det, ((a * e) - (b * d)) / det
+          # At a border that it would pass it goes along that.
+          du, dv = 0.0, e / c if outside?(u, du, 0)
+          du, dv = d / a, 0.0 if outside?(v, dv, 1)
           u, v = bounded(u + du, 0), bounded(v + dv, 1)
           break if (du * du * a) + (dv * dv * c) < 1e-17
         end
@@ -85,16 +110,22 @@ module Nockplane
         periods[axis] || range.nil? ? t : t.clamp(*range)
       end
 
-      # Starting places, best first.
-      def samples(point)
-        kept = frozen? ? grid : (@samples ||= grid)
+      # Does a step lead over a border that the parameter stands on?
+      def outside?(t, step, axis)
+        range = domain[axis]
+        !(periods[axis] || range.nil?) && ((t <= range[0] && step.negative?) || (t >= range[1] && step.positive?))
+      end
+
+      # Starting places, best first, of a grid of so many by so many.
+      def samples(point, count)
+        kept = frozen? ? grid(count) : ((@samples ||= {})[count] ||= grid(count))
         kept.min_by(4) { |_, p| Vec.sub(p, point).then { |d| Vec.dot(d, d) } }.map(&:first)
       end
 
-      def grid
+      def grid(count)
         us, vs =
           domain.map do |d|
-            d ? (0..SAMPLES).map { |i| d[0] + ((d[1] - d[0]) * (i + 0.013) / (SAMPLES + 0.026)) } : [0.0]
+            d ? (0..count).map { |i| d[0] + ((d[1] - d[0]) * (i + 0.013) / (count + 0.026)) } : [0.0]
           end
         us.product(vs).map { |u, v| [[u, v], at(u, v)] }
       end

@@ -37,8 +37,17 @@ module Nockplane
       # Parameters of a point of the mesh, nil where they are not known.
       def uv(point) = @cells[key(point)]&.at(2)
 
-      # The normal at a point; away from the mesh that of the nearest one.
-      def at(point) = known(point)[1]
+      # The normal at a point; away from the mesh that of the surface where it can be found, else of the nearest point.
+      def at(point) = @cells[key(point)]&.at(1) || (located? ? settled(point)[1] : known(point)[1])
+
+      # Can it tell how far a point is from the surface?
+      def located? = !@chart.nil? && @chart.located?
+
+      # mm along the normal, of a point near the surface.
+      def distance(point)
+        foot, normal = settled(point)
+        Vec.dot(Vec.sub(point, foot), normal)
+      end
 
       # [point on the surface, normal there] nearest to a point close to it; where only the mesh is known, the point
       # itself. near: a point of the mesh close by.
@@ -47,7 +56,7 @@ module Nockplane
 
         origin, *axes = @home
         local = Vec.sub(point, origin).then { |d| axes.map { |a| Vec.dot(a, d) } }
-        uv = @chart.foot(local, known(near)[2])
+        uv = @chart.foot(local, @chart.located? ? @cells[key(near)]&.at(2) : known(near)[2])
         normal = @chart.normal(*uv) or return [point, at(point)]
         [Vec.add(origin, out(@chart.at(*uv))), out(normal)]
       end

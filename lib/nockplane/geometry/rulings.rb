@@ -28,7 +28,7 @@ module Nockplane
       # Angle of a point counted in strips.
       def place(point)
         u, v, = @frame.local(point)
-        at_angle(Math.atan2(v, u))
+        at_parameter(Math.atan2(v, u))
       end
 
       # Parts of a strip within which a point counts as on a ruling.
@@ -37,7 +37,19 @@ module Nockplane
       def on?(point) = place(point).then { |at| (at - at.round).abs <= ON }
 
       # Radians about the frame's z counted in strips.
-      def at_angle(angle) = (angle - @first) / @step
+      def at_parameter(angle) = (angle - @first) / @step
+
+      # Strips of the whole surface, after which the count begins anew.
+      def count = 2 * Math::PI / @step
+
+      # mm by which a point is beyond a ruling, along the surface there.
+      def beyond(point, ruling)
+        angle = @first + (ruling * @step)
+        Vec.dot(@frame.direction(-Math.sin(angle), Math.cos(angle)), Vec.sub(point, @frame.origin))
+      end
+
+      # Unit direction of the rulings.
+      def axis = @frame.z
 
       # [[unit normal, mm still to go], ...] of the strip a point is over, of both neighbours on a ruling.
       def strips(point)

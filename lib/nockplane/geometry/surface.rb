@@ -45,6 +45,8 @@ module Nockplane
       # Does it only take the place of a surface that could not be read?
       def stand_in? = @kind == :stand_in
       def swept? = !(@curve || @field).nil?
+      # Can it tell how far a point is from it?
+      def located? = @field.nil? || @field.located?
 
       # The surface moved: points and directions through the two maps.
       def mapped(point, direction)
@@ -65,8 +67,11 @@ module Nockplane
       # Distance of a point from the axis, mm.
       def radial_distance(point) = Vec.length(radial(point))
 
-      # Signed distance of a point from the surface along its normal, mm; 0 for swept curves.
+      # Signed distance of a point from the surface along its normal, mm; 0 for those that are not located.
       def distance(point)
+        return located? ? @field.distance(point) : 0.0 if @field
+        return curve_distance(point) if @curve
+
         q = Vec.sub(point, @origin)
         h = Vec.dot(q, @axis)
         case @kind
@@ -145,15 +150,30 @@ module Nockplane
       end
 
       def extrusion_normal(point)
-        q = Vec.sub(point, @origin)
-        du, dv = @curve.derivative(@curve.nearest([Vec.dot(q, @x), Vec.dot(q, @y)]))
-        Vec.unit(Vec.sub(Vec.scale(@x, dv), Vec.scale(@y, du)))
+        _, (u, v) = beside_curve(point)
+        Vec.add(Vec.scale(@x, u), Vec.scale(@y, v))
       end
 
       def revolution_normal(point, out)
+        _, (u, v) = beside_curve(point)
+        Vec.sub(Vec.scale(out, -v), Vec.scale(@axis, u))
+      end
+
+      def curve_distance(point)
+        (u, v), (nu, nv) = beside_curve(point)
+        mm = (u * nu) + (v * nv)
+        @kind == :revolution ? -mm : mm
+      end
+
+      # A point in the plane of the swept curve: [from the curve's nearest place to it, unit normal at its right].
+      def beside_curve(point)
         q = Vec.sub(point, @origin)
-        du, dv = @curve.derivative(@curve.nearest([Vec.dot(q, @axis), radial_distance(point)]))
-        Vec.unit(Vec.sub(Vec.scale(out, du), Vec.scale(@axis, dv)))
+        flat = @kind == :extrusion ? [Vec.dot(q, @x), Vec.dot(q, @y)] : [Vec.dot(q, @axis), radial_distance(point)]
+        t = @curve.nearest(flat)
+        u, v = @curve.at(t)
+        du, dv = @curve.derivative(t)
+        l = Math.hypot(du, dv)
+        [[flat[0] - u, flat[1] - v], [dv / l, -du / l]]
       end
 
       def radial(point)

@@ -113,7 +113,7 @@ module Nockplane
         seen.leaves ||
           (
             seen.kind == :sharp && seen.edge.f != seen.edge.g &&
-              [seen.edge.f, seen.edge.g].none? { |i| @solid.facets[i].face.surface.swept? }
+              [seen.edge.f, seen.edge.g].all? { |i| @solid.facets[i].face.surface.located? }
           )
       end
 

@@ -59,7 +59,7 @@ module Nockplane
       def remaining(span, stroke, own, halvings = HALVINGS)
         chords, arcs = near(span, own)
         covered = PLACES.count { |t| covered?(span, t, chords, arcs, stroke.visible) }
-        return [span] if covered.zero? || (covered < PLACES.size && (halvings.zero? || span.points.size != 4))
+        return [span] if covered.zero? || (covered < PLACES.size && (halvings.zero? || whole?(span.points)))
 
         span.gone = true
         return [] if covered == PLACES.size
@@ -71,6 +71,12 @@ module Nockplane
         halves.each { |half| put(along(half.points), stroke, half) }
         halves.flat_map { |half| remaining(half, stroke, own, halvings - 1) }
       end
+
+      # Is a span taken whole: a straight one, or one so short that its halves would lie within NEAR of each other?
+      def whole?(points)
+        points.size != 4 || Math.hypot(points[3][0] - points[0][0], points[3][1] - points[0][1]) < SHORT
+      end
+      SHORT = 8 * NEAR
 
       # A span of a curve: points as of Stroke, and whether it is left out.
       Span = Struct.new(:points, :gone)

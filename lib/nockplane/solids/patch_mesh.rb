@@ -19,7 +19,9 @@ module Nockplane
 
       # pool: point(id) and add(point) -> id; loops: [[ids]], the face at their left looking against Su x Sv; refine
       # as in Discretise.
-      def initialize(chart, pool, loops, refine: 1)
+      # rulings: what the surface is cut into strips at (Geometry::Rulings or ProfileRulings), or nil.
+      def initialize(chart, pool, loops, refine: 1, rulings: nil)
+        @rulings = rulings
         @chart = chart
         @pool = pool
         @given = loops
@@ -32,7 +34,7 @@ module Nockplane
         @cut = PatchCut.new(@chart, @pool, @grid)
         loops = @cut.closed(@given.map { |ids| lay(ids) })
         us, vs = scaled(loops)
-        triangles = (@chart.kind == :cylinder && in_strips(loops)) || triangulated(us, vs, loops)
+        triangles = (@rulings && in_strips(loops)) || triangulated(us, vs, loops)
         ids = @ids
         kept = triangles.map { |t| t.map { |i| ids[i] } }.reject { |t| t.uniq.size < 3 }
         raise Unfit, 'its outline encloses nothing' if kept.empty?
@@ -151,10 +153,9 @@ module Nockplane
         found
       end
 
-      # Triangles of a cylinder's face, strip by strip; nil where its outline crosses rulings without a corner.
+      # Triangles of a face, strip by strip; nil where its outline crosses rulings without a corner.
       def in_strips(loops)
-        rulings = Geometry::Rulings.new(@chart.ruling_frame, @chart.radius, @refine)
-        ss = @us.map { |u| @chart.strip(u, rulings) }
+        ss = @us.map { |u| @chart.strip(u, @rulings) }
         rings = Geometry::Polygon.nested(numbered(loops), ss, @vs)
         StripMesh
           .polygons(ss, @vs, rings)

@@ -20,13 +20,13 @@ module Nockplane
         return point if surfaces.all?(&:plane?) || surfaces.all? { |s| s.distance(point).abs < 1e-10 }
 
         apart = distinct(surfaces)
-        Geometry::Meeting.polish(point, apart, reach(surfaces) * slant(apart, point))
+        Geometry::Meeting.polish(point, apart, (reach(surfaces) + free(apart, point)) * slant(apart, point))
       end
 
       # Of surfaces that lie in one place only one counts; more than three can't be met in general.
       def distinct(surfaces)
         surfaces
-          .reject(&:swept?)
+          .select(&:located?)
           .each_with_object([]) { |s, kept| kept << s unless kept.any? { |k| k.coincident?(s) } }
           .first(3)
       end
@@ -41,6 +41,9 @@ module Nockplane
             .select { |sine| sine > TOUCHING }
         sines.empty? ? 1.0 : 1 / sines.min.clamp(SHALLOW, 1.0)
       end
+
+      # mm that chords of extruded curves lie off them, near a point.
+      def free(surfaces, point) = surfaces.select(&:swept?).map { |s| 2 * s.distance(point).abs }.max || 0.0
 
       def reach(surfaces) = SPARE + (REACH * surfaces.map { |s| (s.radius || 0.0) + (s.minor || 0.0) }.max)
     end

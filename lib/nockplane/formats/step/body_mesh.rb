@@ -109,7 +109,8 @@ module Nockplane
           loops.each(&:reverse!) if sense == :F
           return plane_facets(record, chart, loops, sense) if chart.plane?
 
-          patch = Solids::PatchMesh.new(chart, @pool, loops, refine: @refine)
+          rulings = @edges.rulings(chart) if chart.stripped?
+          patch = Solids::PatchMesh.new(chart, @pool, loops, refine: @refine, rulings: rulings)
           cells = patch.facets
           rough(record) if patch.rough?
           surface =

@@ -22,11 +22,14 @@ module Nockplane
           @welded = {}
           @edges = {}
           @straight = {}
-          @strips = Strips.new(refine)
+          @strips = Strips.new(fine, refine)
         end
 
         # Tells which edges a face on a chart has.
         def announce(chart, edges) = @strips.announce(chart, edges) { |vertex| one(vertex) }
+
+        # The rulings of a chart that is cut into strips.
+        def rulings(chart) = @strips.rulings(chart)
 
         # Makes the ends of a tiny edge one point, on all faces alike.
         def weld(edge)

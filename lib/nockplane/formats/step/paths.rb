@@ -38,7 +38,8 @@ module Nockplane
         def of(record, from, to)
           return @traces.curve(record, from, to) if record.is?('PCURVE')
 
-          leaf = SURFACE_CURVES.find { |name| record.is?(name) } or return @curves.curve(ref(record))
+          leaf = SURFACE_CURVES.find { |name| record.is?(name) } or
+            return Geometry::Recognition.curve(@curves.curve(ref(record)))
           in_space(record, record.args(leaf), from, to)
         end
 

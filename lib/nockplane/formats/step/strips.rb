@@ -3,16 +3,20 @@
 module Nockplane
   module Formats
     module Step
-      # Puts points of edges on the flat strips of the cylinders they lie on (Geometry::Rulings), and finds where edges
-      # cross the rulings. A point stays on the planes it belongs to; where that would take it far, it stays where it
-      # is.
+      # Puts points of edges on the flat strips of the cylinders and extruded curves they lie on (Geometry::Rulings,
+      # ProfileRulings), and finds where edges cross the rulings. A point stays on the planes it belongs to; where that
+      # would take it far, it stays where it is.
       class Strips
         # Times the height of a strip's arc that a point may be moved; along an edge with room to the points beside it,
         # where two cylinders meet at a small angle.
         FAR = 4
         FAR_ALONG = 20
+        # mm from a ruling that is no distance.
+        MET = 1e-11
 
-        def initialize(refine)
+        # fine: mm that chords of free curves may lie off; refine as in Solids::Discretise.
+        def initialize(fine, refine)
+          @fine = fine
           @refine = refine
           @by_edge = Hash.new { |h, k| h[k] = [] }
           @by_vertex = Hash.new { |h, k| h[k] = [] }
@@ -21,7 +25,7 @@ module Nockplane
 
         # A face's chart and the records of its edges; yields a vertex number for the one that stands for it.
         def announce(chart, edges)
-          return unless chart.plane? || chart.kind == :cylinder
+          return unless chart.plane? || chart.stripped?
 
           edges.each do |e|
             @by_edge[e.id] << chart
@@ -31,25 +35,39 @@ module Nockplane
           end
         end
 
+        # The rulings of a chart that is cut into strips.
+        def rulings(chart) = @rulings[chart] ||= chart.rulings(@fine, @refine)
+
         def vertex(id, point) = put(point, @by_vertex[id])
         # room: mm that a point may move without coming near to those beside it.
         def edge(id, point, room = 0.0) = put(point, @by_edge[id], room)
 
         # Parameters with those between them added where the curve crosses a ruling.
         def crossings(id, curve, places)
-          found = @by_edge[id].select { |c| c.kind == :cylinder }.map { |c| rulings(c) }
-          if found.empty? || curve.is_a?(Geometry::Curve::Line) ||
-               (
-                 curve.is_a?(Geometry::Curve::Conic) && curve.circle? && found.size == 1 && @by_edge[id].size == 2 &&
-                   @by_edge[id].any?(&:plane?)
-               )
-            return places
-          end
+          found = @by_edge[id].select(&:stripped?).map { |c| rulings(c) }
+          return places if found.empty? || curve.is_a?(Geometry::Curve::Line) || round_rim?(id, curve)
 
-          places.each_cons(2).flat_map do |a, b|
-            added = found.flat_map { |r| between(curve, r, a, b) }.sort_by { |t| (t - a).abs }
-            [[a, found.any? { |r| r.on?(curve.at(a)) }], *added.map { |t| [t, true] }]
-          end.push([places[-1], false]).then { |all| thinned(all) }
+          all =
+            places.each_cons(2).flat_map do |a, b|
+              added = found.flat_map { |r| between(curve, r, a, b) }.sort_by { |t| (t - a).abs }
+              [[a, found.any? { |r| r.on?(curve.at(a)) }], *added.map { |t| [t, true] }]
+            end
+          all << [places[-1], false]
+          rim?(id, found) ? [places[0], *all.select(&:last).map(&:first), places[-1]].uniq : thinned(all)
+        end
+
+        # Is the edge a circle of one cylinder, which has its chords at the rulings?
+        def round_rim?(id, curve)
+          curve.is_a?(Geometry::Curve::Conic) && curve.circle? && rim?(id, [nil])
+        end
+
+        # Is the edge the rim of one wall in a plane (square to an extrusion), so that it needs points at rulings only?
+        def rim?(id, rulings)
+          charts = @by_edge[id]
+          plane = charts.find(&:plane?)
+          return false unless rulings.size == 1 && charts.size == 2 && plane
+
+          rulings[0].nil? || Geometry::Vec.parallel?(plane.frame.z, rulings[0].axis, 1e-9)
         end
 
         # Part of a chord's parameter range that a place must keep from a crossing to be of use.
@@ -70,40 +88,56 @@ module Nockplane
 
         private
 
-        def rulings(chart) = @rulings[chart] ||= Geometry::Rulings.new(chart.ruling_frame, chart.radius, @refine)
-
         def between(curve, rulings, a, b)
-          count = 2 * Math::PI / rulings.step
+          count = rulings.count
           start = rulings.place(curve.at(a))
-          way = (((rulings.place(curve.at(b)) - start) + (count / 2)) % count) - (count / 2)
+          way = rulings.place(curve.at(b)) - start
+          way = ((way + (count / 2.0)) % count) - (count / 2.0) if count
           low, high = [start, start + way].minmax
-          ((low + Geometry::Rulings::ON).ceil..(high - Geometry::Rulings::ON).floor).map do |k|
-            crossing(curve, rulings, a, b, start, k, way, count)
+          ((low + Geometry::Rulings::ON).ceil..(high - Geometry::Rulings::ON).floor).filter_map do |k|
+            crossing(->(t) { rulings.beyond(curve.at(t), k) }, a, b)
           end
         end
 
-        def crossing(curve, rulings, a, b, start, ruling, way, count)
+        # Where a function changes its sign between a and b, by regula falsi (Illinois); nil where it does not.
+        def crossing(function, a, b)
+          low, high = function[a], function[b]
+          return nil if low.positive? == high.positive?
+
           40.times do
-            m = (a + b) / 2
-            off = ((((rulings.place(curve.at(m)) - start) + (count / 2)) % count) - (count / 2)) + start - ruling
-            (off.negative? ^ way.negative?) ? a = m : b = m
+            m = a + ((b - a) * low / (low - high))
+            off = function[m]
+            return m if off.abs < MET || (b - a).abs < 1e-14 * (1 + a.abs)
+
+            if off.positive? == low.positive?
+              a, low, high = m, off, high / 2
+            else
+              b, high, low = m, off, low / 2
+            end
           end
           (a + b) / 2
         end
 
+        # On the strips of all charts; where that takes it far, on those of extruded curves alone (what cylinders look
+        # like where they are left is told by Projection::Slivers).
         def put(point, charts, room = 0.0)
-          round = charts.select { |c| c.kind == :cylinder }
-          return point if round.empty?
+          round = charts.select(&:stripped?)
+          free = round.reject { |c| c.kind == :cylinder }
+          [round, free].uniq.each do |list|
+            moved = list.any? && moved(point, list, charts.select(&:plane?), room)
+            return moved if moved
+          end
+          point
+        end
 
+        def moved(point, round, planes, room)
           wanted = round.flat_map { |c| rulings(c).strips(point) }
-          planes =
-            charts
-              .select(&:plane?)
-              .map { |c| [c.frame.z, -Geometry::Vec.dot(c.frame.z, Geometry::Vec.sub(point, c.frame.origin))] }
-          shift = Geometry::Meeting.shift(planes.map { |n, d| [n, d.abs < 1e-6 ? d : 0.0] } + wanted)
+          flat =
+            planes.map { |c| [c.frame.z, -Geometry::Vec.dot(c.frame.z, Geometry::Vec.sub(point, c.frame.origin))] }
+          shift = Geometry::Meeting.shift(flat.map { |n, d| [n, d.abs < 1e-6 ? d : 0.0] } + wanted)
           height = round.map { |c| rulings(c).height }.max
           far = [FAR * height, [FAR_ALONG * height, room].min].max + 1e-9
-          shift && Geometry::Vec.length(shift) <= far ? Geometry::Vec.add(point, shift) : point
+          Geometry::Vec.add(point, shift) if shift && Geometry::Vec.length(shift) <= far
         end
       end
     end

@@ -12,16 +12,27 @@ module Nockplane
           @file = file
           @curves = curves
           @kept = {}
+          @given = {}
         end
 
-        # Geometry::Chart of a surface record.
-        def chart(ref, depth = 0)
+        # Geometry::Chart of a surface record: free ones that are planes, cylinders and so on are told as such.
+        def chart(ref) = @kept[ref.id] ||= recognised(given(ref))
+
+        # The same in the parameters of the file.
+        def given(ref, depth = 0)
           raise Unusable, "#{@file[ref]}: surfaces refer to each other more than #{MAX_DEPTH} deep" if depth > MAX_DEPTH
 
-          @kept[ref.id] ||= read(@file[ref], depth)
+          @given[ref.id] ||= read(@file[ref], depth)
         end
 
         private
+
+        def recognised(chart)
+          case chart
+          when Geometry::Chart::Elementary, Geometry::Chart::Turned then chart
+          else Geometry::Recognition.chart(chart)
+          end
+        end
 
         def read(record, depth)
           case record.type
@@ -42,7 +53,7 @@ module Nockplane
           when 'OFFSET_SURFACE'
             offset(record, depth)
           when 'RECTANGULAR_TRIMMED_SURFACE', 'CURVE_BOUNDED_SURFACE'
-            chart(record[1], depth + 1)
+            given(record[1], depth + 1)
           else
             unless record.leaves.keys.any? { |n| n.match?(/B_SPLINE_SURFACE|BEZIER_SURFACE|UNIFORM_SURFACE/) }
               raise Unusable, "#{record}: this kind of surface is not read"
@@ -75,10 +86,12 @@ module Nockplane
           curve = @curves.curve(record[1])
           axis = @curves.direction(@file[record[2]][1])
           if curve.is_a?(Geometry::Curve::Conic) && curve.circle? && Geometry::Vec.parallel?(curve.frame.z, axis)
-            return swept_cylinder(curve, axis)
+            return Geometry::Chart.swept_circle(curve, axis)
           end
 
-          return swept_plane(curve, axis) if curve.is_a?(Geometry::Curve::Line)
+          return swept_line(curve, axis) if curve.is_a?(Geometry::Curve::Line)
+
+          return Geometry::Chart::Extruded.new(curve, axis) if Geometry::Chart::Extruded.fit?(curve, axis)
 
           domain = curve.domain || [-1e3, 1e3]
           Geometry::Chart::Free.new(
@@ -89,23 +102,8 @@ module Nockplane
           )
         end
 
-        # Seen against Su x Sv these are the named surfaces: the normal keeps its side.
-        def swept_cylinder(curve, axis)
-          along = Geometry::Vec.dot(curve.frame.z, axis).positive?
-          Geometry::Chart::Elementary
-            .new(
-              :cylinder,
-              along ? curve.frame : Geometry::Frame.new(curve.frame.origin, axis, curve.frame.x),
-              radius: curve.a
-            )
-            .then { |c| along ? c : Geometry::Chart::Turned.new(c) }
-        end
-
-        def swept_plane(line, axis)
-          Geometry::Chart::Elementary.new(
-            :plane,
-            Geometry::Frame.new(line.origin, Geometry::Vec.cross(line.direction, axis), line.direction)
-          )
+        def swept_line(line, axis)
+          Geometry::Chart.swept_line(line, axis)
         rescue Geometry::ZeroVector
           raise Unusable, 'a line swept along itself is no surface'
         end
@@ -113,6 +111,8 @@ module Nockplane
         def revolution(record)
           curve = @curves.curve(record[1])
           axis = @curves.frame(record[2])
+          return turned_line(curve, axis) if curve.is_a?(Geometry::Curve::Line)
+
           domain = curve.domain || [-1e3, 1e3]
           Geometry::Chart::Free.new(
             :revolution,
@@ -122,8 +122,32 @@ module Nockplane
           )
         end
 
+        # A line about an axis: a plane, cylinder or cone, told by a part of it that does not reach the axis; else free.
+        def turned_line(line, axis)
+          from = meeting(line, axis) + 1.0
+          part = turned(line, axis, [from, from + 100.0])
+          found = Geometry::Recognition.chart(part)
+          found.equal?(part) ? turned(line, axis, [-1e3, 1e3]) : found
+        end
+
+        def turned(line, axis, domain)
+          Geometry::Chart::Free.new(
+            :revolution,
+            [[0.0, 2 * Math::PI], domain],
+            Geometry::Chart::Forms::Revolved.new(line, axis),
+            periods: [2 * Math::PI, nil]
+          )
+        end
+
+        # Parameter of a line where it is nearest to an axis; 0 where they are parallel.
+        def meeting(line, axis)
+          across = Geometry::Vec.along(line.direction, axis.z, -Geometry::Vec.dot(line.direction, axis.z))
+          square = Geometry::Vec.dot(across, across)
+          square < 1e-18 ? 0.0 : Geometry::Vec.dot(across, Geometry::Vec.sub(axis.origin, line.origin)) / square
+        end
+
         def offset(record, depth)
-          base = chart(record[1], depth + 1)
+          base = given(record[1], depth + 1)
           mm = @curves.length(record[2], record)
           if base.domain.any?(&:nil?) && !base.is_a?(Geometry::Chart::Elementary)
             raise Unusable, "#{record}: an offset of a plane or free surface of endless size"

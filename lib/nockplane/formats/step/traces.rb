@@ -21,7 +21,7 @@ module Nockplane
         def curve(record, from, to)
           raise Unusable, "#{record}: this kind of curve is not read" unless record.is?('PCURVE')
 
-          surface = Parameters.new(@surfaces.chart(record[1]), scales(@file[record[1]]))
+          surface = Parameters.new(@surfaces.given(record[1]), scales(@file[record[1]]))
           flat = flat(@file[record[2]], record)
           return Geometry::Curve::Traced.new(flat, surface, flat.domain) if flat.domain
 

@@ -27,9 +27,10 @@ module Nockplane
         end
 
         def plane? = @kind == :plane
-        def ruling_frame = @frame
+        def stripped? = @kind == :cylinder
+        def rulings(_fine, refine) = Rulings.new(@frame, @radius, refine)
         # A parameter u of a cylinder counted in its strips.
-        def strip(u, rulings) = rulings.at_angle(u)
+        def strip(u, rulings) = rulings.at_parameter(u)
         def ruled? = %i[cylinder cone].include?(@kind)
 
         def surface

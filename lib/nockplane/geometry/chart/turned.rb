@@ -17,7 +17,8 @@ module Nockplane
         def radius = @chart.radius
         def minor = @chart.minor
         def ruled? = @chart.ruled?
-        def ruling_frame = @chart.frame
+        def stripped? = @chart.stripped?
+        def rulings(fine, refine) = @chart.rulings(fine, refine)
         def strip(u, rulings) = -@chart.strip(-u, rulings)
         def surface = @chart.surface
         def at(u, v) = @chart.at(-u, v)
