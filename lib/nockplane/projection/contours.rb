@@ -30,6 +30,15 @@ module Nockplane
         @solid.facets.each_index.select { |i| Contours.on?(@solid.facets[i].face) }.flat_map { |i| through(i) }
       end
 
+      # Does an edge within a face run along the contour, so that the face turns away at one side of it? nil where the
+      # face has no contours. (The facets themselves may be too thin to tell.)
+      def divides?(edge)
+        face = @solid.facets[edge.f].face
+        return nil unless edge.kind == :inner && Contours.on?(face)
+
+        along?(face, edge.a, edge.b) && (side(edge.f) * side(edge.g)).negative?
+      end
+
       # Does the contour run along an edge whose ends are vertices a and b of a facet of this face?
       def along?(face, a, b) = turn(face, a).abs < ALONG && turn(face, b).abs < ALONG
 
@@ -63,6 +72,12 @@ module Nockplane
       def around(index)
         @around ||= {}
         @around[index] ||= @solid.facets[index].loops[0].flat_map { |v| at_vertex[v] }.uniq
+      end
+
+      # n.d at the corner of a facet where it is farthest from 0.
+      def side(index)
+        facet = @solid.facets[index]
+        facet.loops[0].map { |v| turn(facet.face, v) }.max_by(&:abs)
       end
 
       # n.d at a vertex by the analytic normal; the sign of n does not matter here.

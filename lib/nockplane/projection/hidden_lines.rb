@@ -49,6 +49,7 @@ module Nockplane
         lay_occluders
         @contours = Contours.new(@solid, @frame)
         @mates = Mates.new(@solid, @frame, @front)
+        @grazing = Grazing.new(@solid, @frame, @contours)
         @told = Rounds.new(@set, @frame, @front, [@px, @py, @pz], @laid)
         @rounds, done = @told.told, @told.chords
         asked = []
@@ -97,11 +98,12 @@ module Nockplane
 
       # Hidden intervals of an edge: all of one that looks away, nothing of one on a facet with all the rest behind it.
       def covered(e, kind)
-        return WHOLE unless @front[e.f] || @front[e.g]
+        own = @grazing.of(e)
+        return WHOLE if own == :away || !(own || @front[e.f] || @front[e.g] || @contours.divides?(e))
         return [] if @told.sure?(e)
         return WHOLE if kind == :silhouette && hollow?(e)
 
-        @hiding.of(e, @mates.of(e))
+        @hiding.of(e, [@mates.of(e), own].compact.reduce(:merge))
       end
 
       # Is it an outline within the wall of a hole? What is seen along such a wall lies in the material before it and
@@ -162,6 +164,8 @@ module Nockplane
 
       # On doubly curved faces a turn between facets is drawn only where the true contour runs along the edge.
       def turned?(e)
+        divides = @contours.divides?(e)
+        return divides unless divides.nil?
         return false if @front[e.f] == @front[e.g]
 
         faces = [e.f, e.g].map { |i| @solid.facets[i].face }.select { |f| Contours.on?(f) }

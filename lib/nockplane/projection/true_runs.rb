@@ -84,17 +84,26 @@ module Nockplane
 
       def contour(from, to) = [from.point, to.point, *directions(from, to)]
 
-      # None where the piece turns too far to be drawn as one curve.
+      # None where the piece turns too far to be drawn as one curve. Where contours cross there is no direction of one:
+      # the piece is taken to turn as much there as at its other end.
       def directions(from, to)
         chord = Geometry::Vec.sub(to.point, from.point)
         length = Geometry::Vec.length(chord)
-        return [] if length < 1e-9 || from.direction.nil? || to.direction.nil?
+        return [] if length < 1e-9 || (from.direction.nil? && to.direction.nil?)
 
-        found =
-          [from, to].map do |s|
-            Geometry::Vec.dot(s.direction, chord).negative? ? Geometry::Vec.neg(s.direction) : s.direction
-          end
+        along = [from, to].map { |s| s.direction && ahead(s.direction, chord) }
+        way = Geometry::Vec.scale(chord, 1 / length)
+        found = [along[0] || mirrored(along[1], way), along[1] || mirrored(along[0], way)]
         found.all? { |v| Geometry::Vec.dot(v, chord) > BENT * length } ? found : []
+      end
+
+      def ahead(direction, chord)
+        Geometry::Vec.dot(direction, chord).negative? ? Geometry::Vec.neg(direction) : direction
+      end
+
+      # A direction mirrored in a way.
+      def mirrored(direction, way)
+        Geometry::Vec.sub(Geometry::Vec.scale(way, 2 * Geometry::Vec.dot(direction, way)), direction)
       end
     end
   end

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+module Nockplane
+  module Projection
+    # Edges of faces that are curved both ways, or along a free curve, where chords and true surface look different ways
+    # at a grazing sight. Whether the material at an edge itself hides it is told by the true normals of its two faces:
+    # a convex edge is seen where one of them looks at the viewer, a concave one where both do. Facets of these faces
+    # close by then say nothing about it.
+    class Grazing
+      # Sine of the angle to the sight below which a face is neither looking at the viewer nor away.
+      UNSURE = 1e-3
+      # Sine of the angle between two faces below which they touch.
+      TOUCHING = 0.02
+
+      # contours: Contours of the view.
+      def initialize(solid, frame, contours)
+        @solid = solid
+        @frame = frame
+        @contours = contours
+        @near = {}
+      end
+
+      # :away for an edge that its own material hides; { facet => true } of those that don't hide it where it is seen as
+      # far as that goes; nil where it is told by facets as any other.
+      def of(edge)
+        return nil unless edge.kind == :sharp && [edge.f, edge.g].any? { |i| Contours.on?(@solid.facets[i].face) }
+
+        looks = [edge.f, edge.g].map { |i| look(i, edge) }
+        convex = convex?(edge)
+        return nil if convex.nil?
+        return near(edge) if convex ? looks.include?(:here) : looks == %i[here here]
+
+        :away if convex ? looks == %i[away away] : looks.include?(:away)
+      end
+
+      private
+
+      # Does a facet's surface look at the viewer (:here) or :away at both ends of an edge? nil where it is not sure.
+      def look(facet, edge)
+        at = [edge.a, edge.b].map { |v| Geometry::Vec.dot(@solid.outward(@solid.facets[facet], v), @frame.d) }
+        return :here if at.max < -UNSURE
+
+        :away if at.min > UNSURE
+      end
+
+      # Is the material at an edge less than half of what is around it? nil where the faces touch. (The first facet runs
+      # along it from a to b, the second back; either lies at its left.)
+      def convex?(edge)
+        along = Geometry::Vec.unit(Geometry::Vec.sub(@solid.point(edge.b), @solid.point(edge.a)))
+        n, m = [edge.f, edge.g].map { |i| @solid.outward(@solid.facets[i], edge.a) }
+        turn = Geometry::Vec.dot(Geometry::Vec.cross(n, m), along)
+        turn.abs < TOUCHING ? nil : turn.positive?
+      rescue Geometry::ZeroVector
+        nil
+      end
+
+      def near(edge)
+        [edge.f, edge.g].map { |i| own(i) }.reduce(:merge)
+      end
+
+      # { facet => true } of a facet's face around it.
+      def own(facet)
+        face = @solid.facets[facet].face
+        @near[facet] ||=
+          Contours.on?(face) ?
+            @contours.neighbours(facet).select { |i, _| @solid.facets[i].face.equal?(face) } :
+            {}
+      end
+    end
+  end
+end

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+require 'test_helper'
+
+# Outlines and edges at a grazing sight, by formula. mm.
+class GrazingTest < CoreTest
+  # A ball of radius 8 at the origin in a wall along a free curve, whose nearest place is `behind` mm behind its middle.
+  def ball(behind)
+    built(
+      '  - {id: s, type: revolve, axis: z, profile: {kind: free, start: [-8, 0], edges: [{name: ball, to: [8, 0], ' \
+      "centre: [0, 0], turn: right}, {name: axis}]}}\n" \
+      "  - {id: b, type: extrude, on: xy, offset: -20, at: [0, #{behind}], depth: 40, profile: {kind: free, start: " \
+      '[-40, 6], edges: [{name: wave, to: [40, 6], through: [[-20, 1.5], [0, 0], [20, 1.5]]}, {name: right, to: ' \
+      '[40, 30]}, {name: back, to: [-40, 30]}, {name: left}]}}'
+    ).solid
+  end
+
+  def view(solid, name)
+    frame = Projection::ViewFrame.named(name)
+    Projection::Linework.of(solid, frame, edge_set: Projection::EdgeSet.new(solid)).strokes
+  end
+
+  [0.02, 0.09, 0.4].each do |behind|
+    define_method("test_a_ball_#{behind}_before_a_wall_is_a_whole_circle") do
+      strokes = view(ball(behind), 'front').select { |s| s.faces.include?('s/ball') }
+      outline, edges = strokes.partition { |s| s.kind == :silhouette }
+      assert_equal [true], outline.map(&:visible)
+      assert_in_delta 16 * Math::PI, outline[0].length, 1e-3
+      assert_empty edges.select(&:visible), 'the ball stands before the edge'
+    end
+
+    define_method("test_the_outline_of_a_ball_#{behind}_before_a_wall_is_one_line_from_any_side") do
+      strokes = view(ball(behind), 'iso')
+      assert_equal 1, (strokes.count { |s| s.kind == :silhouette && s.faces == ['s/ball'] })
+      assert_empty strokes.select { |s| s.shape == :path }
+    end
+  end
+
+  def test_a_torus_from_the_side
+    ring =
+      built(
+        '  - {id: ring, type: revolve, axis: z, profile: {kind: free, start: [10, 40], edges: [{name: inside, to: ' \
+        '[-10, 40], centre: [0, 40]}, {name: outside, to: [10, 40], centre: [0, 40]}]}}'
+      ).solid
+    seen, hidden = view(ring, 'front').partition(&:visible)
+    # Two straight lines over it, and half of its tube at either end; the other halves are behind it.
+    assert_equal [10 * Math::PI, 10 * Math::PI, 80, 80].map { |l| l.round(2) }, seen.map { |s| s.length.round(2) }.sort
+    assert_equal 2, hidden.size
+  end
+end
