@@ -36,15 +36,25 @@ class GrazingTest < CoreTest
     end
   end
 
+  # Two straight lines over it, and half of its tube at either end; the other halves are behind it.
+  def assert_torus(solid)
+    %w[front right].each do |name|
+      seen, hidden = view(solid, name).partition(&:visible)
+      outline = [10 * Math::PI, 10 * Math::PI, 80, 80].map { |l| l.round(2) }
+      assert_equal outline, seen.map { |s| s.length.round(2) }.sort, name
+      assert_equal 2, hidden.size
+    end
+  end
+
   def test_a_torus_from_the_side
-    ring =
-      built(
-        '  - {id: ring, type: revolve, axis: z, profile: {kind: free, start: [10, 40], edges: [{name: inside, to: ' \
-        '[-10, 40], centre: [0, 40]}, {name: outside, to: [10, 40], centre: [0, 40]}]}}'
-      ).solid
-    seen, hidden = view(ring, 'front').partition(&:visible)
-    # Two straight lines over it, and half of its tube at either end; the other halves are behind it.
-    assert_equal [10 * Math::PI, 10 * Math::PI, 80, 80].map { |l| l.round(2) }, seen.map { |s| s.length.round(2) }.sort
-    assert_equal 2, hidden.size
+    assert_torus built(
+      '  - {id: ring, type: revolve, axis: z, profile: {kind: free, start: [10, 40], edges: [{name: inside, to: ' \
+      '[-10, 40], centre: [0, 40]}, {name: outside, to: [10, 40], centre: [0, 40]}]}}'
+    ).solid
+  end
+
+  def test_a_torus_of_one_face
+    bytes = File.binread(File.join(__dir__, '../models/torus.step'))
+    assert_torus Formats::Step::Import.read(bytes).model.solid
   end
 end

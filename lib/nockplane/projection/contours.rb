@@ -74,10 +74,12 @@ module Nockplane
         @around[index] ||= @solid.facets[index].loops[0].flat_map { |v| at_vertex[v] }.uniq
       end
 
-      # n.d at the corner of a facet where it is farthest from 0.
+      # n.d on the surface at the middle of a facet.
       def side(index)
         facet = @solid.facets[index]
-        facet.loops[0].map { |v| turn(facet.face, v) }.max_by(&:abs)
+        corners = facet.loops[0].map { |v| @solid.point(v) }
+        middle = 3.times.map { |k| corners.sum { |p| p[k] } / corners.size }
+        Geometry::Vec.dot(facet.face.surface.settled(middle, corners[0])[1], @frame.d)
       end
 
       # n.d at a vertex by the analytic normal; the sign of n does not matter here.
