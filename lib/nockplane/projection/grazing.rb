@@ -23,7 +23,7 @@ module Nockplane
       # :away for an edge that its own material hides; { facet => true } of those that don't hide it where it is seen as
       # far as that goes; nil where it is told by facets as any other.
       def of(edge)
-        return nil unless edge.kind == :sharp && [edge.f, edge.g].any? { |i| Contours.on?(@solid.facets[i].face) }
+        return nil unless edge.kind == :sharp && bent?(edge)
 
         looks = [edge.f, edge.g].map { |i| look(i, edge) }
         convex = convex?(edge)
@@ -34,6 +34,12 @@ module Nockplane
       end
 
       private
+
+      # Are both faces curved, one of them with contours? (Planes have no chords.)
+      def bent?(edge)
+        faces = [edge.f, edge.g].map { |i| @solid.facets[i].face }
+        faces.none? { |f| f.surface.plane? } && faces.any? { |f| Contours.on?(f) }
+      end
 
       # Does a facet's surface look at the viewer (:here) or :away at both ends of an edge? nil where it is not sure.
       def look(facet, edge)
