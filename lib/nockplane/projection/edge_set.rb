@@ -110,6 +110,8 @@ module Nockplane
         @solid = solid
         @edges = []
         @circles = {}
+        @met = pairs
+        @alike = pairs
         collect
         @loops = Loops.of(@edges, solid)
         @hull = Hull.of(solid)
@@ -118,11 +120,16 @@ module Nockplane
         @exact = Unfolding.call(solid, @edges, Exact.vertices(solid, @edges))
         @slivers = Slivers.of(solid)
         @rims = Rims.of(solid, @edges)
-        @solid = @circles = @oblique = nil
+        @solid = @circles = @oblique = @met = @alike = nil
         Ractor.make_shareable(self)
       end
 
       private
+
+      # { one => { another => what is known of the two } }, by identity.
+      def pairs
+        Hash.new { |h, one| h[one] = {}.compare_by_identity }.compare_by_identity
+      end
 
       # Adds what belongs to an occurrence to lists and hashes of all kinds, with its indices moved.
       def take_over(o, edges, loops, exact, pieces, slivers, rims, vertex, facet, edge)
@@ -167,11 +174,39 @@ module Nockplane
         g = @solid.facets[j].face
         return add_inner(a, b, i, j, f) if f.equal?(g) || f.name == g.name
 
-        kind = tangent?(a, b, i, j) ? :smooth : :sharp
-        return if kind == :smooth && f.surface.plane? && g.surface.plane?
-        return add_inner(a, b, i, j, f) if kind == :smooth && f.surface.coincident?(g.surface)
+        kind, ring = alike?(f, g) ? (@met[f][g] ||= told(a, b, i, j)) : told(a, b, i, j)
+        return if kind == :none
+        return add_inner(a, b, i, j, f) if kind == :inner
 
-        @edges << Edge.new(a, b, i, j, kind, ring(a, b, f, g))
+        @edges << Edge.new(a, b, i, j, kind, ring)
+      end
+
+      # [kind of edge, its ring]; kind :none between planes that are one, :inner within one surface.
+      def told(a, b, i, j)
+        f = @solid.facets[i].face
+        g = @solid.facets[j].face
+        kind = tangent?(a, b, i, j) ? :smooth : :sharp
+        if kind == :smooth
+          return [:none, nil] if f.surface.plane? && g.surface.plane?
+          return [:inner, nil] if f.surface.coincident?(g.surface)
+        end
+
+        [kind, ring(a, b, f, g)]
+      end
+
+      # Do two faces meet in the same way all along: two planes in a line, a plane square to a cylinder or cone in one
+      # circle about it?
+      def alike?(f, g)
+        pair = @alike[f]
+        pair.fetch(g) { pair[g] = uniform?(f.surface, g.surface) }
+      end
+
+      def uniform?(s, t)
+        s.plane? ? t.plane? || square?(s, t) : t.plane? && square?(t, s)
+      end
+
+      def square?(plane, turned)
+        Rims::TURNED.include?(turned.kind) && Geometry::Vec.parallel?(plane.axis, turned.axis, 1e-12)
       end
 
       def add_inner(a, b, i, j, face)
@@ -188,9 +223,10 @@ module Nockplane
 
       # The circle or ellipse an edge is a chord of, nil when it is on none.
       def ring(a, b, f, g)
-        cylinders, others = [f, g].map(&:surface).select(&:turned?).partition { |s| s.kind == :cylinder }
-        level = (cylinders + others).lazy.filter_map { |surface| level_circle(a, b, surface) }.first
-        level || flat_cut(a, f.surface, g.surface)
+        one, other = f.surface, g.surface
+        one, other = other, one if other.kind == :cylinder && one.kind != :cylinder
+        (level_circle(a, b, one) if one.turned?) || (level_circle(a, b, other) if other.turned?) ||
+          flat_cut(a, f.surface, g.surface)
       end
 
       # Both ends at one height and distance of a turned face's axis.

@@ -69,7 +69,7 @@ module Nockplane
         return false if edge.ring && square?(edge.ring, solid, edge)
 
         [edge.f, edge.g].any? { |i| TURNED.include?(surface(solid, i).kind) } &&
-          [edge.f, edge.g].none? { |i| surface(solid, i).swept? }
+          [edge.f, edge.g].all? { |i| surface(solid, i).located? }
       end
 
       # Does the edge run along a circle about the axis of all turned faces beside it?

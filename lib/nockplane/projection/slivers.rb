@@ -21,7 +21,8 @@ module Nockplane
       # { facet index => unit normal of its strip (of a thin one that lies in several: of the surface), out of the solid
       # } of a solid.
       def of(solid)
-        sides = Hash.new { |h, face| h[face] = outside?(solid, face) }.compare_by_identity
+        facets = solid.facets.group_by(&:face).compare_by_identity
+        sides = Hash.new { |h, face| h[face] = outside?(solid, face, facets[face]) }.compare_by_identity
         strips =
           Hash
             .new do |h, s|
@@ -50,8 +51,8 @@ module Nockplane
       def hiding?(facet, n) = Geometry::Vec.dot(n, facet.normal) > ASKEW
 
       # Is the solid inside the cylinder? By what most of the face's area says, in which slivers count for little.
-      def outside?(solid, face)
-        sides = solid.facets_of(face.name).map do |f|
+      def outside?(solid, face, facets)
+        sides = facets.map do |f|
           points = f.loops[0].map { |v| solid.point(v) }
           Geometry::Vec.length(Geometry::Polygon.area_vector(points)) *
             Geometry::Vec.dot(f.normal, face.surface.normal_at(points[0]))

@@ -9,25 +9,33 @@ module Nockplane
         @us = us
         @vs = vs
         @id = id
-        @gone = {}
         @all = nodes
         build(nodes) if total > 60 && !nodes.empty?
       end
 
-      def remove(node) = @gone[node] = true
+      def remove(node)
+        return @all.delete(node) unless @cells
 
-      # True when the block is true for a live node whose cell meets the box.
-      def any_in?(u0, v0, u1, v1)
-        return @all.any? { |k| !@gone[k] && yield(k) } unless @cells
+        id = @id[node]
+        @cells[(cell(@us[id], @u0) << 20) | cell(@vs[id], @v0)].delete(node)
+      end
 
-        i1 = cell(u1, @u0)
-        j0 = cell(v0, @v0)
-        j1 = cell(v1, @v0)
-        i = cell(u0, @u0)
+      # Does a corner that is left lie in the triangle a, b, c (counter-clockwise, vertex ids), its own corners apart?
+      # Hot.
+      def any_in_triangle?(a, b, c)
+        u, v = @us, @vs
+        au, bu, cu = u[a], u[b], u[c]
+        av, bv, cv = v[a], v[b], v[c]
+        return any_of?(@all, a, b, c, au, av, bu, bv, cu, cv) unless @cells
+
+        i, i1 = span(au, bu, cu, @u0)
+        j0, j1 = span(av, bv, cv, @v0)
         while i <= i1
           j = j0
           while j <= j1
-            @cells[(i << 20) | j]&.each { |k| return true if !@gone[k] && yield(k) }
+            nodes = @cells[(i << 20) | j]
+            return true if nodes && any_of?(nodes, a, b, c, au, av, bu, bv, cu, cv)
+
             j += 1
           end
           i += 1
@@ -36,6 +44,28 @@ module Nockplane
       end
 
       private
+
+      def any_of?(nodes, a, b, c, au, av, bu, bv, cu, cv)
+        k = nodes.size
+        while k.positive?
+          k -= 1
+          id = @id[nodes[k]]
+          next if id == a || id == b || id == c
+
+          u = @us[id]
+          v = @vs[id]
+          return true if ((bu - au) * (v - av)) - ((bv - av) * (u - au)) >= 0 &&
+                         ((cu - bu) * (v - bv)) - ((cv - bv) * (u - bu)) >= 0 &&
+                         ((au - cu) * (v - cv)) - ((av - cv) * (u - cu)) >= 0
+        end
+        false
+      end
+
+      # Numbers of the first and the last cell that three places are in.
+      def span(p, q, r, from)
+        low, high = p < q ? [p, q] : [q, p]
+        [cell(r < low ? r : low, from), cell(r > high ? r : high, from)]
+      end
 
       def build(nodes)
         us = nodes.map { |k| @us[@id[k]] }

@@ -185,54 +185,42 @@ module Nockplane
           nodes << n
           n = @next[n]
         end
-        grid = ReflexGrid.new(@us, @vs, @id, nodes.select { |k| corner(k) <= 0 }, nodes.size)
+        reflex = nodes.to_h { |k| [k, corner(k) <= 0] }
+        grid = ReflexGrid.new(@us, @vs, @id, nodes.select { |k| reflex[k] }, nodes.size)
         found = []
         left = nodes.size
         n = start
         stuck = 0
         while left > 3
-          area = corner(n)
-          if (area > 0 && ear?(n, grid)) || stuck > left
-            found << [@id[@prev[n]], @id[n], @id[@next[n]]] if area > @least
-            grid.remove(n)
-            a = @prev[n]
-            b = @next[n]
+          a = @prev[n]
+          b = @next[n]
+          if (!reflex[n] && !grid.any_in_triangle?(@id[a], @id[n], @id[b])) || stuck > left
+            found << [@id[a], @id[n], @id[b]] if corner(n) > @least
+            grid.remove(n) if reflex[n]
             link(a, b)
-            [a, b].each { |k| corner(k) > 0 ? grid.remove(k) : nil }
+            straighten(a, reflex, grid)
+            straighten(b, reflex, grid)
             left -= 1
             stuck = 0
             n = @next[b]
           else
             stuck += 1
-            n = @next[n]
+            n = b
           end
         end
         found << [@id[@prev[n]], @id[n], @id[@next[n]]] if corner(n) > @least
         found
       end
 
-      def corner(n) = Triangulator.turn(@us, @vs, @id[@prev[n]], @id[n], @id[@next[n]])
+      # A corner beside a clipped ear may be reflex no more; one that is not stays so.
+      def straighten(node, reflex, grid)
+        return unless reflex[node] && corner(node) > 0
 
-      def ear?(n, grid)
-        a = @id[@prev[n]]
-        b = @id[n]
-        c = @id[@next[n]]
-        au = @us[a]
-        av = @vs[a]
-        bu = @us[b]
-        bv = @vs[b]
-        cu = @us[c]
-        cv = @vs[c]
-        !grid.any_in?([au, bu, cu].min, [av, bv, cv].min, [au, bu, cu].max, [av, bv, cv].max) do |k|
-          id = @id[k]
-          next false if id == a || id == b || id == c
-
-          u = @us[id]
-          v = @vs[id]
-          ((bu - au) * (v - av)) - ((bv - av) * (u - au)) >= 0 &&
-            ((cu - bu) * (v - bv)) - ((cv - bv) * (u - bu)) >= 0 && ((au - cu) * (v - cv)) - ((av - cv) * (u - cu)) >= 0
-        end
+        reflex[node] = false
+        grid.remove(node)
       end
+
+      def corner(n) = Triangulator.turn(@us, @vs, @id[@prev[n]], @id[n], @id[@next[n]])
     end
   end
 end
