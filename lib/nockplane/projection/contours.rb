@@ -19,7 +19,7 @@ module Nockplane
       def initialize(solid, frame)
         @solid = solid
         @frame = frame
-        @turn = {}
+        @turn = Hash.new { |h, face| h[face] = {} }.compare_by_identity
         @spots = {}
       end
 
@@ -84,7 +84,8 @@ module Nockplane
 
       # n.d at a vertex by the analytic normal; the sign of n does not matter here.
       def turn(face, vertex)
-        @turn[[face.object_id, vertex]] ||= Geometry::Vec.dot(face.surface.normal_at(@solid.point(vertex)), @frame.d)
+        known = @turn[face]
+        known[vertex] ||= Geometry::Vec.dot(face.surface.normal_at(@solid.point(vertex)), @frame.d)
       end
 
       def through(index)
