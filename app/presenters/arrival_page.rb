@@ -69,13 +69,12 @@ module App
 
       def facts_of(model)
         solid = model.solid
-        kinds = solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size).sort
         {
           'Name' => model.name,
           'Number' => model.properties['number'].to_s,
           'Size' => ModelPage.box_words(solid),
           'Volume' => volume(solid),
-          'Faces' => "#{solid.faces.size} (#{kinds.map { |k, n| "#{k} #{n}" }.join(', ')})"
+          'Faces' => "#{solid.faces.size} (#{FaceKinds.words(solid)})"
         }
       end
 

@@ -112,7 +112,7 @@ module App
       def revisions = @record.revisions.reverse
       def drawings = @record.drawings.sort_by(&:number)
       def size = Workshop.source.kept('size', good[0].recipe) { ModelPage.box_words(built.solid).freeze }
-      def faces = built.solid.faces.group_by { |f| f.surface.kind }.transform_values(&:size)
+      def faces = FaceKinds.words(built.solid)
 
       # Deviations of a parameter's fit in words, nil when it has none.
       def fit_words(parameter)

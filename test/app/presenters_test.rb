@@ -31,6 +31,16 @@ class PresentersTest < AppTest
     assert_includes last_response.body, 'cannot be shown'
   end
 
+  def test_kinds_of_faces_are_told_in_words_of_the_trade
+    recipe =
+      "nockplane: recipe/1\nname: Cam\nfeatures:\n" \
+      "  - {id: b, type: extrude, depth: 12, profile: {kind: free, start: [30, 0], edges: [{name: cam, to: [-20, 0], " \
+      "through: [[18, 22], [0, 25], [-16, 14]]}, {name: back, to: [30, 0], through: [[-10, -14], [14, -18]]}]}}\n" \
+      "  - {id: h, type: hole, on: b/end.end, at: [0, 4], diameter: 9, through: true}\n"
+    solid = App::Workshop.source.model_of(recipe).solid
+    assert_equal '2 planes, 2 walls along curves, 1 cylinder', App::Presenters::FaceKinds.words(solid)
+  end
+
   def test_model_page_tells_what_changed
     revise(lid, 'thick: 6', 'thick: 7')
     App::Actions::ReviseModel.call(
