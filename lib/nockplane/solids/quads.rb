@@ -2,7 +2,8 @@
 
 module Nockplane
   module Solids
-    # Joins pairs of triangles that lie in one plane to convex quads: strips of cylinders and cones, cells of balls and tori.
+    # Joins pairs of triangles that lie in one plane to convex quads: strips of cylinders and cones, cells of balls and
+    # tori.
     module Quads
       # Part of an edge's length that four corners may lie off one plane.
       FLAT = 1e-9
