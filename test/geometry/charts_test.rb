@@ -188,6 +188,18 @@ class ChartsTest < CoreTest
     end
   end
 
+  # A strip wound five times round, whose turns lie as near as the starts of the search along it.
+  def test_places_on_a_long_narrow_surface_are_found
+    long = 10 * Math::PI
+    form = Form.new(->(u, v) { [(10 + u) * Math.cos(v), (10 + u) * Math.sin(v), 0.4 * v] })
+    chart = G::Chart::Free.new(:bspline, [[0.0, 1.0], [0.0, long]], form, periods: [nil, nil])
+    60.times do |i|
+      u, v = (i % 7) / 6.0, long * i / 59
+      back = chart.uv(chart.at(u, v))
+      assert_in_delta 0, V.distance(chart.at(u, v), chart.at(*back)), 1e-6, "at #{v.round(2)}"
+    end
+  end
+
   # --- rulings
 
   def test_points_of_a_strip_are_led_to_its_plane

@@ -23,6 +23,19 @@ class OverlaidTest < CoreTest
     assert_equal [seen], left(seen, quarter(50.0, false, spans: 4))
   end
 
+  # A curve that goes on where another ends, with a first span a few hundredths long, whose halves are near each other.
+  def test_a_short_span_where_another_curve_ends_stays
+    [0.5, 0.05, 0.03, 0.02].each do |mm|
+      short = quarter(50.0, true, spans: 1).tap do |s|
+        s.points = Projection::Exact.part(s.points, 0.0, mm / (25 * Math::PI)) +
+                   Projection::Exact.part(s.points, mm / (25 * Math::PI), 1.0).drop(1)
+      end
+      before = quarter(50.0, true, from: -Math::PI / 2)
+      kept = left(before, short)
+      assert_in_delta before.length + short.length, kept.sum(&:length), 1e-6, "#{mm} mm"
+    end
+  end
+
   def test_curves_apart_both_stay
     strokes = [quarter(50.0, true), quarter(50.1, false)]
     assert_equal 2, left(*strokes).size
