@@ -188,9 +188,9 @@ class ChartsTest < CoreTest
     end
   end
 
-  # A strip wound five times round, whose turns lie as near as the starts of the search along it.
+  # A strip wound twelve times round: more turns than the search has starts along it at first.
   def test_places_on_a_long_narrow_surface_are_found
-    long = 10 * Math::PI
+    long = 24 * Math::PI
     form = Form.new(->(u, v) { [(10 + u) * Math.cos(v), (10 + u) * Math.sin(v), 0.4 * v] })
     chart = G::Chart::Free.new(:bspline, [[0.0, 1.0], [0.0, long]], form, periods: [nil, nil])
     60.times do |i|
