@@ -16,7 +16,15 @@ module Nockplane
 
       attr_reader :domain
 
-      # A circle moved along its axis: a cylinder whose normal looks as Su x Sv does.
+      # What a curve moved along an axis has a name for: of a line a plane, of a circle square to it a cylinder, the
+      # normal as Su x Sv; nil for other curves. Raises ZeroVector for a line along the axis.
+      def self.swept(curve, axis)
+        return swept_line(curve, axis) if curve.is_a?(Curve::Line)
+
+        circle = curve.is_a?(Curve::Conic) && curve.circle? && Vec.parallel?(curve.frame.z, axis)
+        circle ? swept_circle(curve, axis) : nil
+      end
+
       def self.swept_circle(circle, axis)
         along = Vec.dot(circle.frame.z, axis).positive?
         frame = along ? circle.frame : Frame.new(circle.frame.origin, axis, circle.frame.x)
@@ -24,10 +32,10 @@ module Nockplane
         along ? cylinder : Turned.new(cylinder)
       end
 
-      # A line moved along an axis: a plane, likewise. Raises ZeroVector when it runs along it.
       def self.swept_line(line, axis)
         Elementary.new(:plane, Frame.new(line.origin, Vec.cross(line.direction, axis), line.direction))
       end
+      private_class_method :swept_circle, :swept_line
 
       def periods = @periods || [nil, nil]
       def poles = @poles || []

@@ -72,6 +72,7 @@ module Nockplane
       # A free chart as the elementary one, or the extruded curve, that it is, with the same normal; itself where it is
       # none.
       def chart(given)
+        return given unless given.is_a?(Chart::Free)
         return swept(given) if given.is_a?(Chart::Extruded)
 
         elementary(given) || extruded(given) || given
@@ -79,13 +80,7 @@ module Nockplane
 
       # An extruded curve as the plane or cylinder it may be.
       def swept(given)
-        line = curve(given.curve)
-        case line
-        when Curve::Line then Chart.swept_line(line, given.axis)
-        when Curve::Conic
-          line.circle? && Vec.parallel?(line.frame.z, given.axis, 1e-9) ? Chart.swept_circle(line, given.axis) : given
-        else given
-        end
+        Chart.swept(curve(given.curve), given.axis) || given
       end
 
       # A B-spline that is straight one way, all lines alike, as a curve along an axis; nil where it is none.
@@ -126,6 +121,8 @@ module Nockplane
         end
         nil
       end
+
+      private_class_method :free?, :swept, :extruded, :along, :elementary
 
       # Places of a bounded chart.
       class Grid

@@ -53,21 +53,7 @@ module Nockplane
               [[a, found.any? { |r| r.on?(curve.at(a)) }], *added.map { |t| [t, true] }]
             end
           all << [places[-1], false]
-          rim?(id, found) ? [places[0], *all.select(&:last).map(&:first), places[-1]].uniq : thinned(all)
-        end
-
-        # Is the edge a circle of one cylinder, which has its chords at the rulings?
-        def round_rim?(id, curve)
-          curve.is_a?(Geometry::Curve::Conic) && curve.circle? && rim?(id, [nil])
-        end
-
-        # Is the edge the rim of one wall in a plane (square to an extrusion), so that it needs points at rulings only?
-        def rim?(id, rulings)
-          charts = @by_edge[id]
-          plane = charts.find(&:plane?)
-          return false unless rulings.size == 1 && charts.size == 2 && plane
-
-          rulings[0].nil? || Geometry::Vec.parallel?(plane.frame.z, rulings[0].axis, 1e-9)
+          square_rim?(id, found) ? [places[0], *all.select(&:last).map(&:first), places[-1]].uniq : thinned(all)
         end
 
         # Part of a chord's parameter range that a place must keep from a crossing to be of use.
@@ -87,6 +73,21 @@ module Nockplane
         end
 
         private
+
+        # The plane that one wall, and nothing else, meets in an edge; nil where it is not so.
+        def rim_plane(id)
+          planes, walls = @by_edge[id].partition(&:plane?)
+          planes[0] if planes.size == 1 && walls.size == 1
+        end
+
+        # Is the edge a circle in which a cylinder meets a plane, which has its chords at the rulings?
+        def round_rim?(id, curve) = curve.is_a?(Geometry::Curve::Conic) && curve.circle? && rim_plane(id)
+
+        # Does a plane cut a wall square there, so that points at its rulings are enough?
+        def square_rim?(id, rulings)
+          plane = rim_plane(id)
+          plane && Geometry::Vec.parallel?(plane.frame.z, rulings[0].axis, 1e-9)
+        end
 
         def between(curve, rulings, a, b)
           count = rulings.count

@@ -16,7 +16,7 @@ module Nockplane
         end
 
         # Geometry::Chart of a surface record: free ones that are planes, cylinders and so on are told as such.
-        def chart(ref) = @kept[ref.id] ||= recognised(given(ref))
+        def chart(ref) = @kept[ref.id] ||= Geometry::Recognition.chart(given(ref))
 
         # The same in the parameters of the file.
         def given(ref, depth = 0)
@@ -26,13 +26,6 @@ module Nockplane
         end
 
         private
-
-        def recognised(chart)
-          case chart
-          when Geometry::Chart::Elementary, Geometry::Chart::Turned then chart
-          else Geometry::Recognition.chart(chart)
-          end
-        end
 
         def read(record, depth)
           case record.type
@@ -85,25 +78,15 @@ module Nockplane
         def extrusion(record)
           curve = @curves.curve(record[1])
           axis = @curves.direction(@file[record[2]][1])
-          if curve.is_a?(Geometry::Curve::Conic) && curve.circle? && Geometry::Vec.parallel?(curve.frame.z, axis)
-            return Geometry::Chart.swept_circle(curve, axis)
-          end
-
-          return swept_line(curve, axis) if curve.is_a?(Geometry::Curve::Line)
-
+          named = Geometry::Chart.swept(curve, axis) and return named
           return Geometry::Chart::Extruded.new(curve, axis) if Geometry::Chart::Extruded.fit?(curve, axis)
 
-          domain = curve.domain || [-1e3, 1e3]
           Geometry::Chart::Free.new(
             :extrusion,
-            [domain, [-1e4, 1e4]],
+            [curve.domain || [-1e3, 1e3], [-1e4, 1e4]],
             Geometry::Chart::Forms::Extruded.new(curve, axis),
             periods: [curve.period, nil]
           )
-        end
-
-        def swept_line(line, axis)
-          Geometry::Chart.swept_line(line, axis)
         rescue Geometry::ZeroVector
           raise Unusable, 'a line swept along itself is no surface'
         end
@@ -113,13 +96,7 @@ module Nockplane
           axis = @curves.frame(record[2])
           return turned_line(curve, axis) if curve.is_a?(Geometry::Curve::Line)
 
-          domain = curve.domain || [-1e3, 1e3]
-          Geometry::Chart::Free.new(
-            :revolution,
-            [[0.0, 2 * Math::PI], domain],
-            Geometry::Chart::Forms::Revolved.new(curve, axis),
-            periods: [2 * Math::PI, curve.period]
-          )
+          turned(curve, axis, curve.domain || [-1e3, 1e3])
         end
 
         # A line about an axis: a plane, cylinder or cone, told by a part of it that does not reach the axis; else free.
@@ -130,12 +107,12 @@ module Nockplane
           found.equal?(part) ? turned(line, axis, [-1e3, 1e3]) : found
         end
 
-        def turned(line, axis, domain)
+        def turned(curve, axis, domain)
           Geometry::Chart::Free.new(
             :revolution,
             [[0.0, 2 * Math::PI], domain],
-            Geometry::Chart::Forms::Revolved.new(line, axis),
-            periods: [2 * Math::PI, nil]
+            Geometry::Chart::Forms::Revolved.new(curve, axis),
+            periods: [2 * Math::PI, curve.period]
           )
         end
 
