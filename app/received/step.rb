@@ -23,7 +23,7 @@ module App
       # Modelling::Model, faces named by their records.
       def model = @result.model
       def name = Received::Titles.of(@result.product, @filename)
-      def number = @result.product.number.to_s.strip[0, 40].then { |n| n.empty? ? nil : n }
+      def number = @result.product.given_number.strip[0, 40].then { |n| n.empty? ? nil : n }
       def properties = model.properties
 
       # Is a revision made from these very bytes?

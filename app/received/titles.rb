@@ -4,17 +4,12 @@ module App
   module Received
     # What a model read from a file is called: by the product's name, its number, or the file, whichever says something.
     module Titles
-      # Names that exporting programs put where nobody gave one.
-      PLACEHOLDER =
-        /\A(?:|none|null|unnamed|untitled|new(?:[ ]part|[ ]document|[ ]model)?|part|body|solid|compound|shape|product|
-             assembly|model|open[ ]cascade.*|default|"?\s*"?|imported[ ]model)[\s_.\#-]*\d*\z/ix
-
       module_function
 
       # product: Products::Product.
       def of(product, filename)
-        [product.name, product.number].map { |n| n.to_s.strip }.find { |n| !n.match?(PLACEHOLDER) }&.slice(0, 80) ||
-          from_file(filename)
+        said = [product.name, product.number].map { |n| n.to_s.strip }
+        said.find { |n| !Nockplane::Formats::Step::Placeholders.name?(n) }&.slice(0, 80) || from_file(filename)
       end
 
       # A name that no model has yet: with 2, 3 ... behind it where one has.

@@ -56,6 +56,16 @@ class ArrivalsTest < AppTest
     assert_equal 4, models.map(&:name).uniq.size, 'names tell them apart'
   end
 
+  def test_what_an_exporting_program_counts_is_no_number_and_asks_nothing
+    %w[plate-4 cup].zip(['STEP translator 7.6 1', 'Part1']) do |name, placeholder|
+      bytes = sample(name).gsub(/(PRODUCT\()'[^']*','[^']*'/) { "#{$1}'#{placeholder}','#{placeholder}'" }
+      2.times { |i| assert_match(%r{\A/models/}, add(bytes, "#{name}#{'-again' if i == 1}.step")) }
+    end
+    assert_equal [nil] * 4, models.map(&:number)
+    assert_equal 4, models.map(&:name).uniq.size
+    refute_includes App::Records::Property.where(name: 'number').pluck(:value).join, 'translator'
+  end
+
   def test_the_page_shows_both_side_by_side_and_how_like_they_are
     add(sample('plate-4'), 'plate-4.step')
     path = add(sample('plate-25'), 'plate-25.step')

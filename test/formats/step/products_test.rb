@@ -156,4 +156,12 @@ class StepProductsTest < StepTest
         Linking::FaceNames.first(model.solid).names
     model.dup.tap { |m| m.solid = renamed(model.solid, names) }
   end
+
+  def test_an_id_that_a_program_counted_is_no_number
+    number = ->((id, name)) { STEP::Placeholders.number(id, name) }
+    counted = [%w[Part1 Part1], ['Part 3', ''], ['Open CASCADE STEP translator 7.6 1'] * 2, %w[NONE Bracket]]
+    assert_equal [''] * 4, counted.map(&number)
+    given = [%w[4711 4711], %w[QI-2107 QI-2107], %w[Part-12 Bracket], %w[Part12 Lid]]
+    assert_equal given.map(&:first), given.map(&number)
+  end
 end

@@ -150,7 +150,7 @@ module Nockplane
 
         def properties(product)
           {
-            'number' => product.number,
+            'number' => product.given_number,
             'name' => product.name,
             'description' => product.description,
             **product.properties

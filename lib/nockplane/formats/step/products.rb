@@ -11,7 +11,11 @@ module Nockplane
         MAX_INSTANCES = 5000
 
         # A product: definition id, number (product id), name, description, properties.
-        Product = Struct.new(:id, :number, :name, :description, :properties)
+        Product =
+          Struct.new(:id, :number, :name, :description, :properties) do
+            # The number that it is known by; '' where the exporting program only counted.
+            def given_number = Placeholders.number(number, name)
+          end
         # Geometry used once or often: key, items (records), units.
         Body = Struct.new(:key, :items, :units)
         # An occurrence: path of names, Product, Body, Solids::Transform.
