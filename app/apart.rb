@@ -21,9 +21,9 @@ module App
     IN_LINE = 8
     # Waiting or under way in all: each takes a thread of the server, which has more than that (config/puma.rb).
     IN_ALL = 14
-    # Tasks (of Heavy) of somebody with a changed sheet before them: they have places of their own, and are done by
-    # processes that give way to nobody.
-    AHEAD = %i[build lines].freeze
+    # Tasks (of Heavy) of somebody with a changed sheet or a file just sent: they have places of their own, and are done
+    # by processes that give way to nobody.
+    AHEAD = %i[build lines mesh].freeze
     # Seconds between two looks at whether somebody still waits.
     GLANCE = 0.1
 
@@ -31,6 +31,9 @@ module App
     class Abandoned < Refused
       def initialize = super('Nobody waits for this any more.', status: 503)
     end
+
+    # It takes longer than it may.
+    class TooLong < Refused; end
 
     class << self
       attr_writer :bounds
@@ -70,11 +73,11 @@ module App
     # What a task (a method of Heavy and its arguments, plain values) gives; done here where nobody asks through the
     # web. what: its subject in words, "The part". Raises what the task raises, Refused when it takes too long or too
     # much, Abandoned.
-    def run(what, task, *arguments)
+    def run(what, task, *arguments, seconds: bounds.seconds)
       return Heavy.public_send(task, *arguments) unless asked?
 
       lane = AHEAD.include?(task) ? 'ahead' : 'rest'
-      turn(asker, lane) { Hands.call(asker, what, [task, *arguments], lane) }
+      turn(asker, lane) { Hands.call(asker, what, [task, *arguments], lane, seconds) }
     end
 
     # Yields when it is this person's turn in a lane. Raises Refused when they have too much under way.

@@ -32,12 +32,12 @@ module App
         [reader, writer].each(&:close)
       end
 
-      # [:ok, value] or [:error, exception] of a task; asker: Apart::Asker. Raises Refused, Apart::Abandoned; then it is
-      # no more.
-      def call(asker, what, task)
+      # [:ok, value] or [:error, exception] of a task; asker: Apart::Asker; seconds: that it may take. Raises Refused,
+      # Apart::Abandoned; then it is no more.
+      def call(asker, what, task, seconds)
         Hands.put(@to, task)
-        until_then = Apart.now + Apart.bounds.seconds
-        look(asker, what, until_then) until @from.wait_readable(Apart::GLANCE)
+        until_then = Apart.now + seconds
+        look(asker, what, until_then, seconds) until @from.wait_readable(Apart::GLANCE)
         Hands.get(@from) or
           raise Refused,
                 "#{what} took more memory than there is and was given up. Use fewer instances or simpler shapes."
@@ -56,12 +56,12 @@ module App
       private
 
       # Raises when it is time to give the work up.
-      def look(asker, what, until_then)
+      def look(asker, what, until_then, seconds)
         bounds = Apart.bounds
         if Apart.now > until_then
-          raise Refused,
-                "#{what} takes longer than #{bounds.seconds.round} s and was given up. Use fewer instances or " \
-                "simpler profiles."
+          raise Apart::TooLong,
+                "#{what} takes longer than #{seconds.round} s and was given up. Use fewer instances or simpler " \
+                'profiles.'
         end
 
         if memory > bounds.memory
@@ -89,9 +89,9 @@ module App
     module_function
 
     # What a task gives. Raises what it raises.
-    def call(asker, what, task, lane)
+    def call(asker, what, task, lane, seconds)
       hand = @lock.synchronize { @idle[lane].pop } || Hand.new(lane)
-      kind, value = hand.call(asker, what, task)
+      kind, value = hand.call(asker, what, task, seconds)
       @lock.synchronize { @idle[lane].push(hand) }
       hand = nil
       kind == :ok ? value : raise(value)

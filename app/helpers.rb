@@ -3,23 +3,18 @@
 module App
   # What routes and views call: pages, fragments, JSON bodies, words.
   module Helpers
-    # Bytes from which an uploaded file is read by a worker, with progress.
+    # Bytes from which an uploaded file is read by a worker, with progress; seconds that a smaller one may take before
+    # it goes there, too.
     LONG = 1_500_000
+    SOON = 4
 
-    # Takes an uploaded file in, small ones at once; gives the address to go on to. model: whose next revision it is
-    # said to be.
+    # Takes an uploaded file in, what can be read soon at once; gives the address to go on to. model: whose next
+    # revision it is said to be.
     def take_in(upload, model, note)
       bytes = upload[:tempfile].read(Nockplane::Formats::Step::Part21::MAX_BYTES + 1).to_s
       name = upload[:filename].to_s
       note = note.to_s.strip.empty? ? nil : note.strip[0, 300]
-      if bytes.bytesize >= LONG && Received.kind(name) == Received::Step
-        digest = Files.put(bytes)
-        run =
-          Queue.start('import', "Importing #{name}", total: 100) do |r|
-            Jobs::ImportJob.new(r.id, digest, name, note, model&.id)
-          end
-        return "/runs/#{run.id}"
-      end
+      return import_run(bytes, name, note, model) if Received.kind(name) == Received::Step && !soon?(bytes, name)
 
       received = Received.read(bytes, name)
       place_of(
@@ -31,6 +26,26 @@ module App
           end
         )
       )
+    end
+
+    # Meshes a STEP file in a process of its own, so that nobody else waits for it; false when that takes long.
+    def soon?(bytes, name)
+      return false if bytes.bytesize >= LONG
+
+      Apart.run('The file', :mesh, Files.put(bytes), name, seconds: SOON)
+      true
+    rescue Apart::TooLong
+      false
+    end
+
+    # Address of the run of a worker that reads a file, with progress.
+    def import_run(bytes, name, note, model)
+      digest = Files.put(bytes)
+      run =
+        Queue.start('import', "Importing #{name}", total: 100) do |r|
+          Jobs::ImportJob.new(r.id, digest, name, note, model&.id)
+        end
+      "/runs/#{run.id}"
     end
 
     # Where to go after something was taken in: the model, or the question about it.

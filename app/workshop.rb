@@ -27,7 +27,12 @@ module App
     # Model of an imported file with the names its faces have in this revision.
     def imported(reference, refine)
       model =
-        Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces, refine: refine).model
+        Nockplane::Formats::Step::Import.read(
+          Files.read(reference.file),
+          names: reference.faces,
+          refine: refine,
+          kept: refine == 1 ? meshes(reference.file) : Nockplane::Formats::Step::Import::ANEW
+        ).model
       return model unless reference.title || reference.properties.any?
 
       Nockplane::Modelling::Model.new(
@@ -35,6 +40,11 @@ module App
         name: reference.title || model.name,
         properties: reference.properties_of(model)
       )
+    end
+
+    # Keeps what was meshed of the file of a digest (Import.read, kept).
+    def meshes(digest)
+      ->(&mesh) { store.fetch(source.name_of('meshes', digest), &mesh) }
     end
 
     def imported_parts(reference, refine)

@@ -48,7 +48,9 @@ module App
       private
 
       def read(progress)
-        Timeout.timeout(PATIENCE) { Nockplane::Formats::Step::Import.read(@bytes, progress: progress) }
+        Timeout.timeout(PATIENCE) do
+          Nockplane::Formats::Step::Import.read(@bytes, progress: progress, kept: Workshop.meshes(@digest))
+        end
       rescue Timeout::Error
         raise Refused,
               "#{@filename} takes longer than #{PATIENCE} s to read and was not kept. Export fewer parts to a file."
@@ -76,7 +78,9 @@ module App
         parts =
           (
             if model.assembly?
-              Nockplane::Formats::Step::Import.read(Files.read(reference.file), names: reference.faces).parts
+              Nockplane::Formats::Step::Import
+                .read(Files.read(reference.file), names: reference.faces, kept: Workshop.meshes(reference.file))
+                .parts
             else
               { '' => model.solid }
             end

@@ -54,6 +54,24 @@ class ImportsTest < AppTest
     assert_equal 1, plate.reload.latest.number
   end
 
+  # (SOON is there for files of a megabyte that take a minute; here the limit is what has no time at all.)
+  def test_a_file_that_takes_long_is_read_by_a_worker_with_progress
+    get '/models'
+    token = CGI.unescapeHTML(last_response.body[/name="authenticity_token" value="([^"]+)"/, 1])
+    Tempfile.create(%w[upload .step]) do |f|
+      f.write(sample('cup'))
+      f.flush
+      file = Rack::Test::UploadedFile.new(f.path, 'application/octet-stream', true, original_filename: 'cup.step')
+      App::Apart.stub(:run, ->(*, **) { raise App::Apart::TooLong, 'long' }) do
+        post '/models', authenticity_token: token, file: file
+      end
+    end
+    run = App::Records::Run.last
+    assert_equal ["/runs/#{run.id}", 'Importing cup.step'], [URI(last_response.location).path, run.label]
+    Delayed::Worker.new(quiet: true).work_off
+    assert_equal ['done', "/models/#{App::Records::Model.last.slug}"], run.reload.then { |r| [r.state, r.href] }
+  end
+
   def test_measured_sizes_follow_the_model_and_say_what_moved
     words =
       measured.value.dimensions.map { |d| d.snapshot.words(measured.value.standard).to_s }

@@ -80,6 +80,23 @@ class StepBodiesTest < SketchedTest
     assert_equal [false, false], model.gaps.map { |g| g[:stands_in] }
   end
 
+  def test_what_was_meshed_once_is_named_and_told_again_without_being_meshed
+    bytes = turned(@s.r.add('STRANGE_SURFACE', '', @s.at([0.0, 0.0, 0.0])), @s.ring(10.0, 0.0), @s.ring(10.0, 20.0))
+    shelf = []
+    kept = ->(&mesh) { shelf[0] ||= mesh.call }
+    first = STEP::Import.read(bytes, kept: kept).model
+    names = first.solid.faces.each_with_index.to_h { |f, i| [f.name[1..].to_i, "end-#{i}"] }
+    again =
+      STEP::Shapes.stub(:new, ->(*, **) { flunk 'it is meshed again' }) do
+        STEP::Import.read(bytes, names: names, kept: kept).model
+      end
+    plain = STEP::Import.read(bytes, names: names).model
+    assert_equal %w[end-0 end-1], again.solid.faces.map(&:name)
+    assert_equal [plain.report, plain.gaps, plain.warnings], [again.report, again.gaps, again.warnings]
+    assert_equal plain.solid.facets.map { |f| [f.loops, f.normal, f.d] },
+                 again.solid.facets.map { |f| [f.loops, f.normal, f.d] }
+  end
+
   def test_mapped_items_are_one_part_used_often
     inner =
       @s.r.add(

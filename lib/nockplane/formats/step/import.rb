@@ -25,31 +25,38 @@ module Nockplane
           .*CERTIFICATION.*|DERIVED_.*|CC_DESIGN.*|PRE_DEFINED.*|CURVE_STYLE.*|POINT_STYLE.*
         )\z/x
 
+        # For whoever does not keep what was meshed.
+        ANEW = ->(&mesh) { mesh.call }
+
         # bytes: the file; names: { face record id => name }; refine as in Solids::Discretise; progress: called with the
-        # part of the faces meshed so far, 0 to 1. Raises Unreadable.
-        def self.read(bytes, names: {}, refine: 1, progress: nil) = new(bytes, names, refine, progress).result
+        # part of the faces meshed so far, 0 to 1; kept: gives what its block gives, or gave when these very bytes were
+        # read before (a value to be kept as it is: most of the time goes there). Raises Unreadable.
+        def self.read(bytes, names: {}, refine: 1, progress: nil, kept: ANEW)
+          new(bytes, names, refine, progress, kept).result
+        end
 
         # [Solid] of an assembly's parts where they were made, as Modelling::Model#parts.
-        def self.parts(bytes, refine: 1) = new(bytes, {}, refine, nil).parts
+        def self.parts(bytes, refine: 1) = new(bytes, {}, refine, nil, ANEW).parts
 
-        def initialize(bytes, names, refine, progress)
+        def initialize(bytes, names, refine, progress, kept)
           @progress = progress
           @report = Report.new
           @file = Part21.new(bytes)
           @names = names
           @refine = refine
+          @kept = kept
         end
 
         def parts
-          @shapes = Shapes.new(@file, @report, refine: @refine)
-          Products.new(@file, @report).occurrences.filter_map { |o| solid(o.body) }.uniq(&:object_id)
+          @products = Products.new(@file, @report)
+          @products.occurrences.filter_map { |o| solid(o.body) }.uniq(&:object_id)
         end
 
         def result
-          products = Products.new(@file, @report)
+          products = @products = Products.new(@file, @report)
           occurrences = products.occurrences
           @properties = Properties.new(@file)
-          @shapes = Shapes.new(@file, @report, refine: @refine, progress: @progress)
+          meshed
           strangers
           model = products.assembly? ? assembly(products, occurrences) : part(products, occurrences)
           Result.new(model: model, parts: @parts, product: products.root)
@@ -74,11 +81,27 @@ module Nockplane
           end
         end
 
+        # { key of a body => its solid with faces called by their records, nil when nothing of it could be meshed };
+        # what was wrong with them goes into the report.
+        def meshed
+          @meshed ||=
+            @kept
+              .call { mesh_all }
+              .then do |solids, told|
+                @report.take(told)
+                solids
+              end
+        end
+
+        def mesh_all
+          told = Report.new
+          shapes = Shapes.new(@file, told, refine: @refine, progress: @progress)
+          [@products.occurrences.map(&:body).uniq(&:key).to_h { |b| [b.key, shapes.solid(b.items, b.units)] }, told]
+        end
+
         # The solid of a body with its faces under their names; nil when nothing of it could be meshed.
         def solid(body)
-          (@solids ||= {}).fetch(body.key) do
-            @solids[body.key] = @shapes.solid(body.items, body.units)&.then { |solid| named(solid) }
-          end
+          (@solids ||= {}).fetch(body.key) { @solids[body.key] = meshed[body.key]&.then { |solid| named(solid) } }
         end
 
         def named(solid)

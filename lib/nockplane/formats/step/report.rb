@@ -45,6 +45,12 @@ module Nockplane
           line.count += count
         end
 
+        # Takes over what another report tells.
+        def take(other)
+          @gaps.concat(other.gaps)
+          other.to_a.each { |l| add(l[:entity], l[:meaning], l[:example], count: l[:count]) }
+        end
+
         # [{ entity:, count:, meaning:, example: }, ...], most frequent first.
         def to_a = @lines.values.sort_by { |l| [-l.count, l.entity, l.meaning] }.map(&:to_h)
         def empty? = @lines.empty?
