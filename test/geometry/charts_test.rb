@@ -83,6 +83,39 @@ class ChartsTest < CoreTest
     chart.uv([0.3, 0.8, 0.73]).zip([0.3, 0.8]) { |a, b| assert_in_delta b, a, 1e-7 }
   end
 
+  # z = x y.
+  SADDLE = [[[0.0, 0.0, 0.0], [0.0, 1.0, 0.0]], [[1.0, 0.0, 0.0], [1.0, 1.0, 1.0]]].freeze
+
+  def assert_vectors(expected, found, within = 1e-9)
+    expected.flatten.zip(found.flatten) { |a, b| assert_in_delta a, b, within }
+  end
+
+  def test_how_the_slopes_of_a_b_spline_surface_change
+    chart = paraboloid
+    slopes = ->(u, v) { [[1.0, 0.0, 2 * u], [0.0, 1.0, 2 * v]] }
+    assert_vectors [*slopes[0.3, 0.8], [0.0, 0.0, 2.0], [0.0] * 3, [0.0, 0.0, 2.0]], chart.bends(0.3, 0.8)
+    saddle = G::Chart::Forms::Spline.new([1, 1], [[0.0, 0.0, 1.0, 1.0]] * 2, SADDLE)
+    assert_vectors [[1.0, 0.0, 0.8], [0.0, 1.0, 0.3], [0.0] * 3, [0.0, 0.0, 1.0], [0.0] * 3], saddle.bends(0.3, 0.8)
+    exchanged = G::Chart::Forms::Exchanged.new(chart.form)
+    assert_vectors chart.bends(0.8, 0.3).values_at(1, 0, 4, 3, 2), exchanged.bends(0.3, 0.8)
+  end
+
+  # A quarter of a cylinder of radius 3: P.P = 9 across the axis, so that P.P' = 0 and P'.P' + P.P'' = 0.
+  def test_how_the_slopes_of_a_rational_surface_change
+    weights = [1.0, Math.sqrt(0.5), 1.0].map { |w| [w, w] }
+    points = [[3.0, 0.0], [3.0, 3.0], [0.0, 3.0]].map { |x, y| [[x, y, 0.0], [x, y, 8.0]] }
+    form = G::Chart::Forms::Spline.new([2, 1], [[0.0, 0.0, 0.0, 1.0, 1.0, 1.0], [0.0, 0.0, 1.0, 1.0]], points, weights)
+    [0.0, 0.37, 1.0].each do |u|
+      x, y, = form.at(u, 0.5)
+      su, sv, suu, suv, svv = form.bends(u, 0.5)
+      assert_in_delta 9, (x * x) + (y * y), 1e-12
+      assert_in_delta 0, (su[0] * x) + (su[1] * y), 1e-9
+      assert_in_delta 0, V.dot(su, su) + (suu[0] * x) + (suu[1] * y), 1e-9
+      assert_vectors [[0.0, 0.0, 8.0], [0.0] * 3, [0.0] * 3], [sv, suv, svv]
+      assert_vectors [su, sv], form.partials(u, 0.5).first(2)
+    end
+  end
+
   def test_slopes_without_a_formula_are_found_by_differences
     plain = G::Chart::Free.new(:bspline, [[0.0, 2.0], [0.0, 3.0]], Form.new(->(u, v) { [u * v, u + v, u * u] }))
     su, sv = plain.partials(1.2, 0.7)

@@ -57,13 +57,16 @@ module Nockplane
         l < 1e-14 * (1 + Vec.dot(su, su)) ? nil : Vec.scale(n, 1 / l)
       end
 
-      # [Su, Sv] by central differences.
+      # [Su, Sv] by central differences; of some charts with the point behind them.
       def partials(u, v)
         h, k = scales
         [[at(u + h, v), at(u - h, v), h], [at(u, v + k), at(u, v - k), k]].map do |a, b, s|
           Vec.scale(Vec.sub(a, b), 0.5 / s)
         end
       end
+
+      # [Su, Sv, Suu, Suv, Svv], nil where they are not known.
+      def bends(_u, _v) = nil
 
       # The parameters of the nearest point (Gauss and Newton), from near or from the best of samples; from more of them
       # where those do not lead to the surface.
@@ -96,8 +99,8 @@ module Nockplane
       def settle(start, point)
         u, v = start
         STEPS.times do
-          r = Vec.sub(point, at(u, v))
-          su, sv = partials(u, v)
+          su, sv, there = partials(u, v)
+          r = Vec.sub(point, there || at(u, v))
           a, b, c = Vec.dot(su, su), Vec.dot(su, sv), Vec.dot(sv, sv)
           d, e = Vec.dot(su, r), Vec.dot(sv, r)
           det = (a * c) - (b * b)

@@ -86,20 +86,38 @@ module Nockplane
         def normal(part) = chart.normal(*uv(part))&.then { |n| out(n) }
         def point(part) = Vec.add(home[0], out(chart.at(*uv(part))))
 
-        # Unit direction in the surface in which n.d does not change; nil where it changes in none.
+        # Unit direction in the surface in which n.d does not change, where that is 0; nil where it changes in none.
         def level(part, d)
           u, v = uv(part)
-          steps = chart.domain.map { |range| range ? (range[1] - range[0]) * 1e-4 : 1e-3 }
-          du, dv =
-            [[[u + steps[0], v], [u - steps[0], v]], [[u, v + steps[1]], [u, v - steps[1]]]].zip(steps)
-              .map do |ends, step|
-                ahead, back = ends.map { |at| chart.normal(*at) || (return nil) }
-                Vec.dot(out(Vec.sub(ahead, back)), d) / step
-              end
-          su, sv = chart.partials(u, v)
+          known = chart.bends(u, v)
+          su, sv = known || chart.partials(u, v)
+          du, dv = known ? changes(known, d) : differences(u, v, d)
+          return nil unless du
+
           along = out(Vec.sub(Vec.scale(su, dv), Vec.scale(sv, du)))
           l = Vec.length(along)
           l < 1e-12 ? nil : Vec.scale(along, 1 / l)
+        end
+
+        # How n.d changes along u and v (n not of unit length): (Su x Sv)u . d and (Su x Sv)v . d.
+        def changes((su, sv, suu, suv, svv), d)
+          size = Vec.length(Vec.cross(su, sv))
+          return nil if size < 1e-14 * (1 + Vec.dot(su, su))
+
+          here = home.drop(1).map { |axis| Vec.dot(axis, d) }
+          [[suu, suv], [suv, svv]].map do |one, other|
+            (Vec.dot(Vec.cross(one, sv), here) + Vec.dot(Vec.cross(su, other), here)) / size
+          end
+        end
+
+        # The same by central differences of unit normals; nil where there is none.
+        def differences(u, v, d)
+          steps = chart.domain.map { |range| range ? (range[1] - range[0]) * 1e-4 : 1e-3 }
+          [[[u + steps[0], v], [u - steps[0], v]], [[u, v + steps[1]], [u, v - steps[1]]]].zip(steps)
+            .map do |ends, step|
+              ahead, back = ends.map { |at| chart.normal(*at) || (return nil) }
+              Vec.dot(out(Vec.sub(ahead, back)), d) / (2 * step)
+            end
         end
 
         def out(direction) = NormalField.turned(home, direction)

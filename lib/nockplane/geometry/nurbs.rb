@@ -20,22 +20,18 @@ module Nockplane
 
       # The degree + 1 basis functions that are not zero on a span. Hot.
       def basis(knots, degree, i, t)
-        left = [0.0]
-        right = [0.0]
         found = [1.0]
         j = 1
         while j <= degree
-          left[j] = t - knots[i + 1 - j]
-          right[j] = knots[i + j] - t
           saved = 0.0
           r = 0
           while r < j
-            beyond = right[r + 1]
-            before = left[j - r]
-            width = beyond + before
+            high = knots[i + r + 1]
+            low = knots[i + r + 1 - j]
+            width = high - low
             temp = width == 0.0 ? 0.0 : found[r] / width
-            found[r] = saved + (beyond * temp)
-            saved = before * temp
+            found[r] = saved + ((high - t) * temp)
+            saved = (t - low) * temp
             r += 1
           end
           found[j] = saved
@@ -60,24 +56,96 @@ module Nockplane
       end
 
       # The basis functions of a span and their first derivatives: [[values], [derivatives]] (A2.3 for one derivative).
+      # Hot: what the last round divides is what the derivatives are the differences of.
       def basis_and_slopes(knots, degree, i, t)
-        lower = basis(knots, degree - 1, i, t)
-        slopes = (0..degree).map do |k|
-          a =
-            k.positive? ?
-              lower[k - 1] / (knots[i + k] - knots[i - degree + k]).then { |w| w.zero? ? Float::INFINITY : w } :
-              0.0
-          b =
-            k < degree ?
-              lower[k] / (knots[i + k + 1] - knots[i - degree + k + 1]).then { |w| w.zero? ? Float::INFINITY : w } :
-              0.0
-          degree * (a - b)
+        return [[1.0], [0.0]] if degree.zero?
+
+        found = basis(knots, degree - 1, i, t)
+        slopes = []
+        saved = before = 0.0
+        r = 0
+        while r < degree
+          high = knots[i + r + 1]
+          low = knots[i + r + 1 - degree]
+          width = high - low
+          temp = width == 0.0 ? 0.0 : found[r] / width
+          found[r] = saved + ((high - t) * temp)
+          saved = (t - low) * temp
+          slopes[r] = degree * (before - temp)
+          before = temp
+          r += 1
         end
-        [basis(knots, degree, i, t), slopes]
+        found[degree] = saved
+        slopes[degree] = degree * before
+        [found, slopes]
       end
 
-      # [Su, Sv] of a surface; points and weights by rows of u. Hot (contours of free surfaces): sums in locals, eight
-      # times as quick as in arrays.
+      # The same and the second derivatives: [[values], [first], [second]].
+      def basis_and_bends(knots, degree, i, t)
+        return [*basis_and_slopes(knots, degree, i, t), [0.0] * (degree + 1)] if degree < 2
+
+        _, lower = basis_and_slopes(knots, degree - 1, i, t)
+        before = 0.0
+        bends =
+          lower.each_with_index.map do |slope, r|
+            width = knots[i + r + 1] - knots[i + r + 1 - degree]
+            temp = width == 0.0 ? 0.0 : slope / width
+            (degree * (before - temp)).tap { before = temp }
+          end
+        [*basis_and_slopes(knots, degree, i, t), bends << (degree * before)]
+      end
+
+      # [Su, Sv, Suu, Suv, Svv] of a surface; points and weights by rows of u.
+      def surface_bends(degrees, knots, points, weights, u, v)
+        p, q = degrees
+        i = span(knots[0], p, points.size, u) - p
+        j = span(knots[1], q, points[0].size, v) - q
+        across = basis_and_bends(knots[0], p, i + p, u)
+        along = basis_and_bends(knots[1], q, j + q, v)
+        rows =
+          along.map do |basis|
+            (0..p).map { |k| weighed(points[i + k], weights && weights[i + k], j, basis) }
+          end
+        sums = ORDERS.map { |a, b| weighed(rows[b], nil, 0, across[a]) }
+        weights ? divided(*sums) : sums.drop(1).map { |s| s.first(3) }
+      end
+
+      # Derivatives along u and v, as surface_bends has them: the point, Su, Sv, Suu, Suv, Svv.
+      ORDERS = [[0, 0], [1, 0], [0, 1], [2, 0], [1, 1], [0, 2]].freeze
+
+      # [x, y, z, w] of points from one on, each times its weight (its fourth coordinate, or 1, where none are given)
+      # and its basis function.
+      def weighed(row, heavy, first, basis)
+        x = y = z = w = 0.0
+        basis.each_with_index do |b, k|
+          px, py, pz, pw = row[first + k]
+          b *= heavy[first + k] if heavy
+          x += b * px
+          y += b * py
+          z += b * pz
+          w += b * (pw || 1.0)
+        end
+        [x, y, z, w]
+      end
+
+      # Derivatives of a rational surface from those of its numerator and its weight (A4.4).
+      def divided(s, u, v, uu, uv, vv)
+        w = s[3]
+        over = ->(a, *less) { (0..2).map { |k| (a[k] - less.sum { |f, d| f * d[k] }) / w } }
+        point = over[s]
+        su = over[u, [u[3], point]]
+        sv = over[v, [v[3], point]]
+        [
+          su,
+          sv,
+          over[uu, [2 * u[3], su], [uu[3], point]],
+          over[uv, [u[3], sv], [v[3], su], [uv[3], point]],
+          over[vv, [2 * v[3], sv], [vv[3], point]]
+        ]
+      end
+
+      # [Su, Sv, point] of a surface; points and weights by rows of u. Hot (contours of free surfaces): sums in locals,
+      # eight times as quick as in arrays.
       def surface_partials(degrees, knots, points, weights, u, v)
         p, q = degrees
         i = span(knots[0], p, points.size, u) - p
@@ -127,14 +195,15 @@ module Nockplane
           vw += n * tw
           k += 1
         end
-        return [[ux, uy, uz], [vx, vy, vz]] unless weights
+        return [[ux, uy, uz], [vx, vy, vz], [x, y, z]] unless weights
 
         x /= w
         y /= w
         z /= w
         [
           [(ux - (uw * x)) / w, (uy - (uw * y)) / w, (uz - (uw * z)) / w],
-          [(vx - (vw * x)) / w, (vy - (vw * y)) / w, (vz - (vw * z)) / w]
+          [(vx - (vw * x)) / w, (vy - (vw * y)) / w, (vz - (vw * z)) / w],
+          [x, y, z]
         ]
       end
 

@@ -19,6 +19,7 @@ module Nockplane
 
         def at(u, v) = @form.at(wrapped(u, 0), wrapped(v, 1))
         def partials(u, v) = @form.partials(wrapped(u, 0), wrapped(v, 1)) || super
+        def bends(u, v) = @form.bends(wrapped(u, 0), wrapped(v, 1))
 
         # Poles are lines of constant v; of a surface whose lines of constant u shrink to a point the sides are swapped.
         def turned_if_needed
