@@ -87,12 +87,17 @@ module App
     # Works through what waits, now, in this process; gives how many jobs were done.
     def work_off = Delayed::Worker.new(quiet: true).work_off.sum
 
-    # Works until told to stop (a worker process).
-    def work
+    # Priorities of what somebody waits for: runs with a page, assemblies that follow.
+    WAITED_FOR = 2
+
+    # Works until told to stop (a worker process); most: only jobs up to this priority.
+    def work(most = nil)
       revive
-      Aftermath.overdue
-      Actions::ThrowAway.empty
-      Delayed::Worker.new(quiet: true).start
+      unless most
+        Aftermath.overdue
+        Actions::ThrowAway.empty
+      end
+      Delayed::Worker.new(quiet: true, max_priority: most).start
     end
   end
 end

@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+require 'app_helper'
+
+# The second process of a worker, which takes only what somebody waits for.
+class CompanionTest < AppTest
+  def teardown
+    @worker && Process.kill('KILL', -@worker)
+  rescue Errno::ESRCH
+    nil # gone already
+  end
+
+  def start
+    out = File.join(App.data_folder, 'worker.out')
+    @worker = Process.spawn({ 'NOCKPLANE_NO_YJIT' => '1' }, RbConfig.ruby, 'bin/worker', %i[out err] => out, pgroup: true)
+    Process.detach(@worker)
+  end
+
+  # Processes of the group that is started here: { pid => what it was started as }.
+  def processes
+    Dir['/proc/[0-9]*/stat'].each_with_object({}) do |path, all|
+      pid = path[/\d+/].to_i
+      group = File.read(path).rpartition(')')[2].split[2].to_i
+      all[pid] = File.read("/proc/#{pid}/cmdline").tr("\0", ' ') if group == @worker
+    rescue SystemCallError
+      next # it ended meanwhile
+    end
+  end
+
+  def for_people = processes.select { |_, said| said.include?('--for-people') }.keys
+
+  def wait_until(seconds = 60)
+    (seconds * 10).times { yield ? return : sleep(0.1) }
+    flunk "it did not come to that in #{seconds} s: #{File.read(File.join(App.data_folder, 'worker.out'))}"
+  end
+
+  def test_it_does_what_somebody_waits_for_starts_again_and_ends_with_its_worker
+    start
+    wait_until { for_people.any? }
+    first = for_people
+    Process.kill('KILL', first[0])
+    wait_until { for_people.any? && for_people != first }
+    (processes.keys - for_people).each { |pid| Process.kill('STOP', pid) } # as good as busy for long
+    App::Queue.once('ahead', App::Jobs::BuildsJob.new(0), priority: 8)
+    run = App::Queue.start('copy', 'Somebody waits', total: 1) { |r| App::Jobs::ImportJob.new(r.id, '0', 'lid.step') }
+    wait_until { run.reload.over? }
+    assert_equal ['ahead'], Delayed::Job.pluck(:queue)
+    Process.kill('KILL', @worker)
+    wait_until { processes.empty? }
+  end
+end
