@@ -12,7 +12,8 @@ class CompanionTest < AppTest
 
   def start
     out = File.join(App.data_folder, 'worker.out')
-    @worker = Process.spawn({ 'NOCKPLANE_NO_YJIT' => '1' }, RbConfig.ruby, 'bin/worker', %i[out err] => out, pgroup: true)
+    plain = { 'NOCKPLANE_NO_YJIT' => '1' }
+    @worker = Process.spawn(plain, RbConfig.ruby, 'bin/worker', %i[out err] => out, pgroup: true)
     Process.detach(@worker)
   end
 
