@@ -9,8 +9,9 @@ module App
     # Builds the part of a text, for whoever asks next.
     def build(text) = Workshop.source.model_of(text) && nil
 
-    # Meshes a STEP file kept under its digest, for whoever reads it next. Raises what Received.read raises.
-    def mesh(digest, filename) = Received.read(Files.read(digest), filename) && nil
+    # Meshes a STEP file kept under its digest, for whoever reads it next; how many facets it has in all its places.
+    # Raises what Received.read raises.
+    def mesh(digest, filename) = Received.read(Files.read(digest), filename).facets
 
     # Draws the lines of all views of a drawing's sheet, or of a variant's, for whoever asks next.
     def lines(drawing_id, variant, sheet)

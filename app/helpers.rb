@@ -3,10 +3,11 @@
 module App
   # What routes and views call: pages, fragments, JSON bodies, words.
   module Helpers
-    # Bytes from which an uploaded file is read by a worker, with progress; seconds that a smaller one may take before
-    # it goes there, too.
+    # Bytes from which an uploaded file is read by a worker, with progress; seconds that a smaller one may take, and
+    # facets that it may have, before it goes there, too.
     LONG = 1_500_000
     SOON = 4
+    MANY = 20_000
 
     # Takes an uploaded file in, what can be read soon at once; gives the address to go on to. model: whose next
     # revision it is said to be.
@@ -32,8 +33,7 @@ module App
     def soon?(bytes, name)
       return false if bytes.bytesize >= LONG
 
-      Apart.run('The file', :mesh, Files.put(bytes), name, seconds: SOON)
-      true
+      Apart.run('The file', :mesh, Files.put(bytes), name, seconds: SOON) <= MANY
     rescue Apart::TooLong
       false
     end

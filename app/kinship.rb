@@ -39,14 +39,30 @@ module App
     end
 
     def kin(model, ties)
-      text = model.latest.recipe
-      Kin.new(model: model, ties: ties, share: share(text), kind: Received.kind_of(text) == @received.kind)
+      Kin.new(
+        model: model,
+        ties: ties,
+        share: share(model),
+        kind: Received.kind_of(model.latest.recipe) == @received.kind
+      )
     end
 
-    def share(text)
-      Nockplane::Linking::Resemblance.of(Workshop.source.model_of(text).solid, @received.model.solid).share.round(3)
+    def share(model)
+      return 1.0 if @received.same_as?(model.latest)
+
+      likeness(Workshop.source.model_of(model.latest.recipe)).share.round(3)
     rescue Nockplane::Error
       nil
+    end
+
+    # (An imported assembly is not put together for it.)
+    def likeness(other)
+      if other.parts.any? && @received.kind == 'file'
+        parts = other.components.uniq(&:part).map { |i| [i.reference, other.parts[i.part]] }
+        return Nockplane::Linking::Resemblance.of_parts(parts, @received.parts)
+      end
+
+      Nockplane::Linking::Resemblance.of(other.solid, @received.model.solid)
     end
   end
 end

@@ -73,12 +73,19 @@ module App
           'Name' => model.name,
           'Number' => model.properties['number'].to_s,
           'Size' => ModelPage.box_words(solid),
-          'Volume' => volume(solid),
+          'Volume' => volume(model),
           'Faces' => "#{solid.faces.size} (#{FaceKinds.words(solid)})"
         }
       end
 
-      def volume(solid) = "#{number((Nockplane::Solids::Mass.filled_volume(solid) / 1000).round(2))} cm³"
+      # Of an assembly part by part; free surfaces are known by their meshes alone, some parts in a thousand too small.
+      def volume(model)
+        solids = model.parts.empty? ? { model.solid => 1 } : model.components.map { |i| model.parts[i.part] }.tally
+        mm3 = solids.sum { |solid, times| times * Nockplane::Solids::Mass.filled_volume(solid) }
+        free = solids.each_key.any? { |solid| solid.faces.any? { |f| f.surface.swept? } }
+        "#{'about ' if free}#{number((mm3 / 1000).round(2))} cm³"
+      end
+
       def number(value) = Nockplane::Modelling::Fault.value(value.is_a?(Float) ? value.round(4) : value)
     end
   end

@@ -24,7 +24,11 @@ module App
       def model = @result.model
       def name = Received::Titles.of(@result.product, @filename)
       def number = @result.product.given_number.strip[0, 40].then { |n| n.empty? ? nil : n }
-      def properties = model.properties
+      def properties = @result.properties
+      # [[number, solid], ...] of its distinct parts, where they were made.
+      def parts = @result.parts.map { |label, solid| [label.rpartition(' ')[0], solid] }
+      # How many facets it has in all its places.
+      def facets = @result.facets
 
       # Is a revision made from these very bytes?
       def same_as?(revision) = revision.recipe.include?(@digest)
@@ -42,7 +46,7 @@ module App
             bytes: @bytes.bytesize,
             before: after && before(after)
           )
-        (after || model.name == name ? reference : reference.with_given(name, {})).to_s
+        (after || @result.name == name ? reference : reference.with_given(name, {})).to_s
       end
 
       private

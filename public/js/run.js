@@ -13,8 +13,8 @@ async function look() {
     place.dataset.state = found.state;
     if (over(found.state)) {
       stop?.remove();
-      // A drawing or a file for paper that was waited for opens by itself.
-      if (found.state === 'done' && /^\/(drawings|templates)\//.test(found.href || '')) location.href = found.href;
+      // What was waited for opens by itself: a drawing or a file for paper, a model or the question about it.
+      if (found.state === 'done' && /^\/(drawings|templates|models|arrivals)\//.test(found.href || '')) location.href = found.href;
       return;
     }
   } catch (error) {

@@ -56,6 +56,14 @@ class ArrivalsTest < AppTest
     assert_equal 4, models.map(&:name).uniq.size, 'names tell them apart'
   end
 
+  def test_an_assembly_that_comes_again_is_found_like_itself
+    add(sample('assembly-40'), 'unit.step')
+    path = add(sample('assembly-40').sub('ENDSEC;', "/* exported again */\nENDSEC;"), 'unit-again.step')
+    get path
+    assert_includes last_response.body, '100 % of the faces have a counterpart'
+    assert_includes last_response.body, '250.68 cm³'
+  end
+
   def test_what_an_exporting_program_counts_is_no_number_and_asks_nothing
     %w[plate-4 cup].zip(['STEP translator 7.6 1', 'Part1']) do |name, placeholder|
       bytes = sample(name).gsub(/(PRODUCT\()'[^']*','[^']*'/) { "#{$1}'#{placeholder}','#{placeholder}'" }

@@ -114,4 +114,12 @@ class WordsTest < CoreTest
     end
     assert_in_delta 1.0, Resemblance.of(step_model('plate-4').solid, step_model('plate-4-layout').solid).share, 1e-9
   end
+
+  def test_assemblies_are_compared_part_by_part
+    plate, tee = %w[plate-4 tee].map { |n| step_model(n).solid }
+    again = step_model('plate-4-layout').solid
+    assert_in_delta 1.0, Resemblance.of_parts([['A', plate], ['B', tee]], [['B', tee], ['A', again]]).share, 1e-9
+    assert_in_delta 25.0 / 32, Resemblance.of_parts([['A', plate], ['B', tee]], [['A', again]]).share, 1e-9
+    assert_in_delta 0.0, Resemblance.of_parts([['A', plate]], [['B', plate]]).share, 1e-9
+  end
 end

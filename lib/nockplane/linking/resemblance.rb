@@ -18,6 +18,17 @@ module Nockplane
         new(matched, a.size, b.size)
       end
 
+      # The same of two assemblies, part by part: [[number, Solid], ...] of their distinct parts, wherever those stand;
+      # parts of one number are compared in their order.
+      def self.of_parts(old, new)
+        there = new.group_by(&:first)
+        found =
+          old.group_by(&:first).flat_map do |number, parts|
+            parts.zip(there[number] || []).filter_map { |(_, a), (_, b)| b && of(a, b) }
+          end
+        new(found.sum(&:matched), *[old, new].map { |parts| parts.sum { |_, s| s.faces.size } })
+      end
+
       # Part of the faces of the larger one that have a counterpart, 0 to 1.
       def share = [old_count, new_count].max.zero? ? 0.0 : matched.fdiv([old_count, new_count].max)
       # Like enough to be taken for a revision without asking?

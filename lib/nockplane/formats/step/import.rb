@@ -6,8 +6,29 @@ module Nockplane
       # A STEP file as a Modelling::Model: one part, or an assembly whose parts are meshed once each. Faces are named by
       # a list given (lasting names from Linking::Naming), else by their record ("#12").
       class Import
-        # What came in: model, parts ({ label => solid } where they were made), product (Products::Product).
-        Result = Struct.new(:model, :parts, :product, keyword_init: true)
+        # What came in: parts ({ label => solid } where they were made), product (Products::Product), properties of the
+        # model; facets: how many it has in all its places. #model: Modelling::Model, put together when it is asked for.
+        class Result
+          attr_reader :parts, :product, :properties, :facets
+
+          def initialize(parts:, product:, properties:, facets:, &model)
+            @parts = parts
+            @product = product
+            @properties = properties
+            @facets = facets
+            @make = model
+          end
+
+          # What a file calls a product.
+          def self.name_of(product)
+            [product.name, product.number].find { |n| !n.to_s.empty? } || 'Imported model'
+          end
+
+          def name = Result.name_of(product)
+
+          # Raises Unreadable.
+          def model = @model ||= @make.call
+        end
 
         # Entities that are read or need not be: what else occurs is told in the report.
         KNOWN =
@@ -53,13 +74,24 @@ module Nockplane
         end
 
         def result
-          products = @products = Products.new(@file, @report)
-          occurrences = products.occurrences
-          @properties = Properties.new(@file)
-          meshed
-          strangers
-          model = products.assembly? ? assembly(products, occurrences) : part(products, occurrences)
-          Result.new(model: model, parts: @parts, product: products.root)
+          told do
+            @products = Products.new(@file, @report)
+            occurrences = @products.occurrences
+            @properties = Properties.new(@file)
+            meshed
+            strangers
+            next assembled(occurrences) if @products.assembly?
+
+            made = part(occurrences)
+            found({ '' => made.solid }, made.solid.facets.size) { made }
+          end
+        end
+
+        private
+
+        # Yields; what is wrong with a file is told in words.
+        def told
+          yield
         rescue Unusable => e
           raise Unreadable, "the file can't be read: #{e.message}. It may be damaged; export it again."
         rescue *Report::WRONG_KINDS => e
@@ -70,7 +102,18 @@ module Nockplane
           raise Unreadable, 'the records of the file refer to each other without end; export it again'
         end
 
-        private
+        def found(parts, facets, &model)
+          root = @products.root
+          Result.new(parts: parts, product: root, properties: properties(root), facets: facets, &model)
+        end
+
+        def assembled(occurrences)
+          placed = Assembled.new(@products, occurrences, method(:solid), method(:properties))
+          nothing if placed.empty?
+          found(placed.parts, placed.facets) do
+            told { model(@products.root, placed.solid, placed.instances, placed.kinds, placed.units) }
+          end
+        end
 
         def strangers
           @report.add('statement', 'is no record and was passed over', count: @file.skipped) if @file.skipped.positive?
@@ -109,56 +152,10 @@ module Nockplane
           Solids::Solid.new(solid.xs, solid.ys, solid.zs, solid.facets.map { |f| f.with_face(faces[f.face]) })
         end
 
-        def part(products, occurrences)
+        def part(occurrences)
           solids = occurrences.filter_map { |o| solid(o.body)&.then { |s| standing(s, o.transform) } }
           nothing if solids.empty?
-          whole = solids.size == 1 ? solids[0] : Solids::Mesh.compound(solids)
-          @parts = { '' => whole }
-          model(products.root, whole, [])
-        end
-
-        def assembly(products, occurrences)
-          vertex = facet = 0
-          placed = []
-          @parts = {}
-          labels = {}
-          solids = {}.compare_by_identity
-          instances =
-            occurrences.filter_map do |o|
-              solid = solid(o.body) or next
-              @parts[labels[o.body.key] ||= "#{o.product.number} #{labels.size + 1}"] ||= solid
-              placed << (moved = copy_of(solid, o))
-              at = [vertex, facet]
-              vertex += moved.xs.size
-              facet += moved.facets.size
-              Modelling::Assembly::Instance.new(
-                o.path,
-                o.product.number,
-                o.product.name,
-                properties(o.product),
-                o.transform,
-                false,
-                *at,
-                o.transform.mirrors? ? nil : (solids[solid] ||= solids.size)
-              )
-            end
-          nothing if placed.empty?
-          parts = instances.all?(&:part) ? solids.keys : []
-          model(products.root, Solids::Mesh.compound(placed), instances, parts, units(products))
-        end
-
-        # Sub-assemblies by their paths.
-        def units(products)
-          products.sub_assemblies.transform_values do |p|
-            Modelling::Assembly::Unit.new(p.number, p.name, properties(p), false)
-          end
-        end
-
-        # The solid of an occurrence where it stands, its faces behind its path.
-        def copy_of(solid, occurrence)
-          prefix = "#{occurrence.path}:"
-          move = occurrence.transform
-          move.mirrors? ? move.apply(solid) { |name| "#{prefix}#{name}" } : move.place(solid, prefix)
+          model(@products.root, solids.size == 1 ? solids[0] : Solids::Mesh.compound(solids), [])
         end
 
         # A part on its own that was mapped to another place.
@@ -181,7 +178,6 @@ module Nockplane
         end
 
         def model(product, solid, instances, parts = [], units = {})
-          name = [product.name, product.number].find { |n| !n.to_s.empty? } || 'Imported model'
           kept = Annotations.new(@file, @names, @report, solid)
           given = kept.dimensions
           Modelling::Model.new(
@@ -193,7 +189,7 @@ module Nockplane
             features: [],
             warnings: warnings(parts.empty? ? [solid] : instances.map { |i| parts[i.part] }),
             properties: properties(product),
-            name: name,
+            name: Result.name_of(product),
             components: instances,
             colours: colours(solid),
             annotations: kept.tolerances.map { |t| t.to_h.except(:record) },
