@@ -20,6 +20,14 @@ module App
       nil
     end
 
+    # The same as the sheet would be if a model were of another text.
+    def lines_supposing(drawing_id, variant, sheet, model_id, text)
+      drawing = Records::Drawing.find(drawing_id)
+      record = variant ? VariantSheet.new(drawing, variant) : drawing
+      Paper.new(record, sheet, source: Workshop.supposing(model_id, text)).draw
+      nil
+    end
+
     # Lays the part of a text flat, for whoever asks next; what can't be is told where it is shown.
     def flat(text)
       Workshop.source.flats.blank(text) && nil

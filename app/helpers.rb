@@ -77,6 +77,13 @@ module App
       Queue.once(key, paper_job(record), priority: 3) unless Queue.under_way?(key)
     end
 
+    # Sizes as they are typed, in an address (SizeChange).
+    def typed_sizes
+      given = params.slice('value', 'tolerance')
+      %w[sizes fits].each { |k| given[k] = json_text(params[k], k) if params[k] }
+      given
+    end
+
     # Has the lines of a sheet's views drawn, for somebody who looks at it: not when a worker comes to it. When that
     # takes too long it is left to the worker.
     def draw_lines(drawing, sheet)

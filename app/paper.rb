@@ -4,11 +4,11 @@ module App
   # What a drawing's sheets still need to be shown whole: [kind, ...] of things that take long, which a worker works
   # out.
   class Paper
-    # record: a drawing or template; sheet: only what this sheet needs (id).
-    def initialize(record, sheet = nil)
+    # record: a drawing or template; sheet: only what this sheet needs (id); source: Products::Source.
+    def initialize(record, sheet = nil, source: Workshop.source)
       @value = record.value
       @sheets = sheet ? [@value.sheet(sheet)].compact : @value.sheets
-      @source = Workshop.source
+      @source = source
     end
 
     # [["lines", view id], ["shading", view id], ["mass", sheet id]]

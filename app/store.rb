@@ -28,9 +28,10 @@ module App
       @memory = Bounded.new(memory)
     end
 
-    # The value kept under a key, made by the block where there is none.
+    # The value kept under a key, made by the block where there is none. What another process is making already is
+    # waited for instead of being made twice.
     def fetch(key)
-      @memory[key] || read(key) || made(key) { yield }
+      @memory[key] || read(key) || alone(key) { |waited| (waited && read(key)) || made(key) { yield } }
     end
 
     # Seconds that a value took to be made; nil when that is not known.
@@ -69,11 +70,17 @@ module App
       path(key)
     end
 
+    # Seconds that another process is waited for, and between two looks.
+    PATIENCE = 60
+    GLANCE = 0.01
+    # Of the file that is locked while something is made.
+    LOCK = '.lock'
+
     # Deletes the files used least recently until the rest take no more than so many bytes; what a killed process left
     # half written, too. Gives how many went.
     def sweep(quota: QUOTA, now: Time.now)
       files = Dir.glob('**/*', base: @folder).filter_map { |name| stat(File.join(@folder, name)) }
-      half, whole = files.partition { |path, _, _| File.extname(path) == '.new' }
+      half, whole = files.partition { |path, _, _| ['.new', LOCK].include?(File.extname(path)) }
       gone = half.select { |_, _, used| now - used > 3600 }
       total = whole.sum { |_, bytes, _| bytes }
       whole
@@ -88,6 +95,35 @@ module App
     end
 
     private
+
+    # Yields while this process is the only one that makes what is kept under a key (or another one takes too long, or
+    # nothing can be locked here): has it waited for another?
+    def alone(key)
+      waited = false
+      held = locked(key) { waited = true }
+      yield waited
+    ensure
+      if held
+        FileUtils.rm_f(held.path)
+        held.close
+      end
+    end
+
+    # The locked file, nil when it was waited for in vain; yields when another process has it.
+    def locked(key)
+      FileUtils.mkdir_p(File.dirname(path(key)))
+      file = File.open("#{path(key)}#{LOCK}", File::RDWR | File::CREAT, 0o600)
+      until_then = Apart.now + PATIENCE
+      until file.flock(File::LOCK_EX | File::LOCK_NB)
+        yield
+        return file.close if Apart.now > until_then
+
+        sleep GLANCE
+      end
+      file
+    rescue SystemCallError
+      nil # a disk that is full, a file system without locks
+    end
 
     def made(key)
       started = Process.clock_gettime(Process::CLOCK_MONOTONIC)

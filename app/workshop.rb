@@ -15,6 +15,17 @@ module App
         ) { |id, number| recipe(id, number) }
     end
 
+    # The same as if every revision of a model were of this text: what is made with it is kept for the revision that
+    # may come.
+    def supposing(model_id, text)
+      Nockplane::Products::Source.new(
+        store: store,
+        library: method(:component),
+        importer: method(:imported),
+        parts_importer: method(:imported_parts)
+      ) { |id, number| id == model_id ? text : recipe(id, number) }
+    end
+
     def store = @store ||= Store.new(File.join(App.data_folder, 'cache'))
 
     # Text of a model that an assembly names by number or address, at a revision or the latest; nil when there is none.

@@ -26,6 +26,9 @@ module App
           assemblies: assemblies
         }
 
+      # [id of the model, its text as it would be]
+      def supposed = [@model.id, text]
+
       private
 
       def standard = @value.standard

@@ -114,9 +114,15 @@ module App
 
         # What else would move if a size were kept as it is typed.
         app.get '/drawings/:slug/dimensions/:id/effects' do
-          given = params.slice('value', 'tolerance')
-          %w[sizes fits].each { |k| given[k] = json_text(params[k], k) if params[k] }
-          json Presenters::Effects.new(Records::Drawing.at(params['slug']), params['id'], given).to_h
+          json Presenters::Effects.new(Records::Drawing.at(params['slug']), params['id'], typed_sizes).to_h
+        end
+
+        # Draws the sheet's lines as they would be then, while the person still looks at the number.
+        app.get '/drawings/:slug/dimensions/:id/ahead' do
+          drawing = Records::Drawing.at(params['slug'])
+          supposed = Presenters::Effects.new(drawing, params['id'], typed_sizes).supposed
+          Apart.run('The sheet', :lines_supposing, drawing.id, drawing.variant, params['sheet'], *supposed)
+          json version: drawing.version
         end
 
         # A behind view as it was and as it is, to lay over the sheet.

@@ -86,7 +86,7 @@ function moved(what, dx, dy) {
 }
 
 // A size is changed where it stands; false where that can't be.
-const size = mountInPlace({ desk, column, base, group: sheet.group, open: select });
+const size = mountInPlace({ desk, column, base, sheetId: () => data.sheet, group: sheet.group, open: select });
 const inPlace = async (key) => key.startsWith('dimension/') && size.show(key);
 const columns = mountColumns(document.querySelector('.drawing-page'), { onChange() {} });
 sheet.select(selected);

@@ -1,7 +1,7 @@
 // Shading and mass take longer than lines: a worker makes them, and they are put in unless the sheet has changed
 // meanwhile. Lines that are not there yet are drawn because somebody looks at the sheet.
 
-import { get, tell } from './talk.js';
+import { get, settled, tell } from './talk.js';
 
 // ms between questions, and how many are asked.
 const EVERY = 700;
@@ -28,6 +28,7 @@ export function mount({ base, sheet, sheetId, version, onLines }) {
       await new Promise((done) => {
         setTimeout(done, EVERY);
       });
+      await settled(); // a change that is under way comes first
     }
   }
 

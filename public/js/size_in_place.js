@@ -1,11 +1,12 @@
 // A size changed where it stands: a double click on a dimension, or Enter, brings its form from the column to the
-// sheet, beside its words. While one types, what else would move is told. Owns the box on the desk.
+// sheet, beside its words. While one types, what else would move is told, and the sheet is drawn ahead as it would be.
+// Owns the box on the desk.
 
 import { get } from './talk.js';
 import { sizesOf } from './sizes_of.js';
 
 // Milliseconds after the last key until it is asked what would move.
-const PAUSE = 500;
+const PAUSE = 300;
 // Pixels between the words and the box.
 const GAP = 12;
 
@@ -19,11 +20,12 @@ export function lines({ moved, more, drawings, assemblies }) {
 }
 
 /**
- * mount({ desk, column, base, group(key), open(key) }): open selects a key and resolves when the column shows it. Its
+ * mount({ desk, column, base, sheetId(), group(key), open(key) }): open selects a key and resolves when the column shows it. Its
  * show(key) resolves to false where the size can't be changed here.
  */
-export function mount({ desk, column, base, group, open }) {
+export function mount({ desk, column, base, sheetId, group, open }) {
   let timer = null;
+  let asked = 0;
   let words = null;
   const box = document.createElement('div');
   box.className = 'in-place';
@@ -50,13 +52,19 @@ export function mount({ desk, column, base, group, open }) {
       list.replaceChildren();
       return;
     }
+    const path = `${base}/dimensions/${form.dataset.value}`;
+    const query = new URLSearchParams({ sizes: JSON.stringify(given.sizes), fits: JSON.stringify(given.fits) });
+    const turn = (asked += 1);
     try {
-      const query = new URLSearchParams({ sizes: JSON.stringify(given.sizes), fits: JSON.stringify(given.fits) });
-      const found = lines(await get(`${base}/dimensions/${form.dataset.value}/effects?${query}`));
+      const found = lines(await get(`${path}/effects?${query}`));
+      if (turn !== asked) return;
       list.replaceChildren(
         ...found.map((words) => Object.assign(document.createElement('div'), { textContent: words })),
       );
+      query.set('sheet', sheetId());
+      get(`${path}/ahead?${query}`).catch(() => {}); // then it is drawn when it is asked for
     } catch (error) {
+      if (turn !== asked) return;
       list.textContent = error.message;
     }
     if (!box.hidden) settle(words);
@@ -113,6 +121,8 @@ export function mount({ desk, column, base, group, open }) {
     desk.focus();
   });
   desk.addEventListener('pointerdown', close);
+  // What is sent is told soon enough; what is drawn ahead for it goes on.
+  column.addEventListener('submit', () => clearTimeout(timer), true);
   [box, column].forEach((e) => e.addEventListener('input', (event) => event.target.form?.dataset.value && later()));
   return { show, close };
 }

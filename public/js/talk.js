@@ -25,10 +25,17 @@ export const postForm = (path, form) => send(path, form, {});
 const PAUSE = 1500;
 const PATIENCE = 90000;
 
+let sent = Promise.resolve();
+
+/** Resolves when nothing that was sent is still to be answered: what can wait asks then. */
+export const settled = () => sent;
+
 async function send(path, body, more, signal) {
   document.body.classList.add('busy');
+  const answer = tried(() => once(path, body, more, signal));
+  sent = Promise.allSettled([sent, answer]);
   try {
-    return await tried(() => once(path, body, more, signal));
+    return await answer;
   } finally {
     document.body.classList.remove('busy');
   }

@@ -128,6 +128,38 @@ class PresentersTest < AppTest
     end
   end
 
+  # In another process: makes what is kept under a key, and takes a while for it. Gives its pid when it is at it.
+  def maker(dir, key, value)
+    reader, writer = IO.pipe
+    ActiveRecord::Base.connection_handler.clear_all_connections!
+    pid =
+      fork do
+        App::Store.new(dir).fetch(key) do
+          writer.write('x')
+          sleep 0.6
+          value
+        end
+      ensure
+        exit!(0)
+      end
+    writer.close
+    reader.read(1)
+    pid
+  end
+
+  def test_what_another_process_is_making_is_waited_for_unless_it_is_killed
+    Dir.mktmpdir do |dir|
+      pid = maker(dir, 'model-bb22', 7)
+      assert_equal 7, App::Store.new(dir).fetch('model-bb22') { flunk 'it is made twice' }
+      Process.wait(pid)
+      pid = maker(dir, 'model-cc33', 7)
+      Process.kill('KILL', pid)
+      Process.wait(pid)
+      assert_equal 8, App::Store.new(dir).fetch('model-cc33') { 8 }
+      assert_empty Dir[File.join(dir, '**', "*#{App::Store::LOCK}")]
+    end
+  end
+
   def test_told_words_after_updating
     helper = Object.new.extend(App::Helpers)
     assert_equal 'Nothing was behind its model.', helper.told_of({})

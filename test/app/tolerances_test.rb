@@ -84,6 +84,18 @@ class TolerancesTest < AppTest
     assert_equal 1, lid.reload.revisions.count
   end
 
+  def test_a_size_that_was_looked_at_before_is_kept_with_its_lines_drawn
+    size = id_of('plate.profile.width')
+    path = "/drawings/#{drawn.slug}/dimensions/#{size}"
+    get "#{path}/ahead?#{URI.encode_www_form(value: '120', sheet: 's1')}", {}, 'HTTP_ACCEPT' => 'application/json'
+    assert_equal 1, lid.reload.revisions.count
+    App::Heavy.stub(:lines, ->(*) { flunk 'they are drawn again' }) do
+      post_json("#{path}/value", { value: '120', sheet: 's1' })
+    end
+    assert_equal 2, lid.reload.revisions.count
+    assert_predicate App::Paper.new(drawn.reload), :drawn?
+  end
+
   def test_the_models_table_takes_tolerances_fits_and_limits
     page = get("/models/#{lid.slug}").body
     assert_includes page, 'name="tolerance:length"'
