@@ -30,6 +30,30 @@ module Nockplane
         @solid.facets.each_index.select { |i| Contours.on?(@solid.facets[i].face) }.flat_map { |i| through(i) }
       end
 
+      # n.d at all corners, and of a facet itself, beyond which it looks the way that its surface does; and cosine of
+      # the angle between the two normals within which one tells on which side of the other the solid is.
+      PLAIN = 0.3
+      SIDE = 0.3
+
+      # Does the surface under a facet look at the viewer? Where it does or does not at all corners they tell, else the
+      # facet itself (flat): where rims with other points, or a wide circle beside a narrow tube, make it lean, it
+      # looks another way.
+      def front?(index, flat)
+        facet = @solid.facets[index]
+        n = facet.normal
+        turns = facet.loops[0].map { |v| turn(facet.face, v) }
+        low, high = turns.minmax
+        return flat if Geometry::Vec.dot(n, @frame.d).abs > PLAIN && (low > PLAIN || high < -PLAIN)
+
+        side = Geometry::Vec.dot(facet.face.surface.normal_at(@solid.point(facet.loops[0][0])), n)
+        return flat if side.abs < SIDE
+
+        low, high = -high, -low if side.negative?
+        return true if high < ALONG && low < -ALONG
+
+        low > -ALONG && high > ALONG ? false : flat
+      end
+
       # Does an edge within a face run along the contour, so that the face turns away at one side of it? nil where the
       # face has no contours. (The facets themselves may be too thin to tell.)
       def divides?(edge)

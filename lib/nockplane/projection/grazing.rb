@@ -33,7 +33,33 @@ module Nockplane
         :away if convex ? looks == %i[away away] : looks.include?(:away)
       end
 
+      # { facet => true } of those around an outline whose face turns away along it: their chords, not the true surface,
+      # may stand out beyond it. nil where its faces have no contours, and within a face where its far side may well
+      # hide it.
+      def beside(edge)
+        [edge.f, edge.g]
+          .uniq { |i| @solid.facets[i].face }
+          .select { |i| outline?(edge, @solid.facets[i].face) }
+          .map { |i| own(i) }
+          .reduce(:merge)
+      end
+
       private
+
+      def outline?(edge, face)
+        return false unless Contours.on?(face) && @contours.along?(face, edge.a, edge.b)
+
+        edge.kind != :inner || [edge.a, edge.b].all? { |v| bulging?(face.surface, @solid.point(v)) }
+      end
+
+      # mm farther out than the middle of its tube that a torus is curved the same way all round.
+      OUTER = 1e-3
+
+      # Is a surface there curved the same way in all directions, so that nothing of it close by can be before it?
+      def bulging?(surface, point)
+        surface.kind == :sphere ||
+          (surface.kind == :torus && surface.radial_distance(point) > surface.radius + OUTER)
+      end
 
       # Are both faces curved, one of them with contours? (Planes have no chords.)
       def bent?(edge)

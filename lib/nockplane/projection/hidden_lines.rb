@@ -45,9 +45,9 @@ module Nockplane
       # [Seen] for every edge to draw that is in none of the whole loops.
       def call
         @px, @py, @pz = @frame.project(@solid)
+        @contours = Contours.new(@solid, @frame)
         face_sides
         lay_occluders
-        @contours = Contours.new(@solid, @frame)
         @mates = Mates.new(@solid, @frame, @front)
         @grazing = Grazing.new(@solid, @frame, @contours)
         @told = Rounds.new(@set, @frame, @front, [@px, @py, @pz], @laid)
@@ -103,6 +103,7 @@ module Nockplane
         return [] if @told.sure?(e)
         return WHOLE if kind == :silhouette && hollow?(e)
 
+        own ||= @grazing.beside(e) if kind == :silhouette
         @hiding.of(e, [@mates.of(e), own].compact.reduce(:merge))
       end
 
@@ -121,6 +122,7 @@ module Nockplane
         dx, dy, dz = @frame.d
         @front = @solid.facets.map { |f| (f.nx * dx) + (f.ny * dy) + (f.nz * dz) < FRONT }
         @set.slivers.each { |i, n| @front[i] = Geometry::Vec.dot(n, @frame.d) < FRONT }
+        @solid.facets.each_with_index { |f, i| @front[i] = @contours.front?(i, @front[i]) if Contours.on?(f.face) }
       end
 
       # Contours as edges between new points appended to the projected ones. What hides them is asked where they truly

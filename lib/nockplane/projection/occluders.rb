@@ -81,10 +81,12 @@ module Nockplane
         @near << (near + c)
       end
 
-      # (One that is twisted may look at the viewer by its strip, and away by its corners.)
+      # (One that is twisted or leans may look at the viewer by its surface, and away by its corners.)
       def hiding?(index, facet)
+        return false unless Geometry::Vec.dot(facet.normal, @frame.d) < HiddenLines::FRONT
+
         n = @set.slivers[index]
-        n.nil? || (Slivers.hiding?(facet, n) && Geometry::Vec.dot(facet.normal, @frame.d) < HiddenLines::FRONT)
+        n.nil? || Slivers.hiding?(facet, n)
       end
 
       def depth_plane(facet)

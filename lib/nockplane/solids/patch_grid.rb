@@ -26,12 +26,27 @@ module Nockplane
             ]
         @step_u /= @refine
         @step_v /= @refine
+        @phases = TURNED.include?(@chart.kind) ? [phase(us, @step_u), phase(vs, @step_v)] : [0.0, 0.0]
       end
+
+      # Surfaces whose lines go on from the points of their rims, which are about as far apart.
+      TURNED = %i[sphere torus].freeze
+      # Points of an outline that must lie on lines a step apart for the grid to have these.
+      MOST_ON = 3
+
+      # Where the lines a step apart begin on which most of the parameters given lie: those of a grid beside them would
+      # stand between the points of a rim, and the flat pieces from the one to the other lean.
+      def phase(values, step)
+        on = values.map { |t| t.round(9) }.uniq.map { |t| ((t / step) % 1.0).round(4) % 1.0 }.tally
+        part, count = on.max_by { |at, n| [n, -at] }
+        count >= MOST_ON ? part * step : 0.0
+      end
+      private :phase
 
       # [[v, [u, ...]], ...] of grid points strictly within the bounds.
       def lines((low_u, high_u), (low_v, high_v))
-        columns = marks(low_u, high_u, @step_u)
-        marks(low_v, high_v, @step_v).map { |v| [v, columns] }
+        columns = marks(low_u, high_u, @step_u, @phases[0])
+        marks(low_v, high_v, @step_v, @phases[1]).map { |v| [v, columns] }
       end
 
       # Parameters between a and b a step apart, of v for axis 1.
@@ -42,8 +57,10 @@ module Nockplane
 
       private
 
-      def marks(low, high, step)
-        ((low / step).floor..(high / step).ceil).map { |k| k * step }.select { |x| x > low && x < high }
+      def marks(low, high, step, phase)
+        (((low - phase) / step).floor..((high - phase) / step).ceil)
+          .map { |k| phase + (k * step) }
+          .select { |x| x > low && x < high }
       end
 
       def elementary
