@@ -43,15 +43,7 @@ module Nockplane
       # Point of a curve; weights nil for a polynomial one.
       def point(degree, knots, points, weights, t)
         i = span(knots, degree, points.size, t)
-        x = y = z = w = 0.0
-        basis(knots, degree, i, t).each_with_index do |b, k|
-          p = points[i - degree + k]
-          b *= weights[i - degree + k] if weights
-          x += b * p[0]
-          y += b * p[1]
-          z += b * p[2]
-          w += b
-        end
+        x, y, z, w = weighed(points, weights, i - degree, basis(knots, degree, i, t))
         weights ? [x / w, y / w, z / w] : [x, y, z]
       end
 
@@ -95,11 +87,16 @@ module Nockplane
         [*basis_and_slopes(knots, degree, i, t), bends << (degree * before)]
       end
 
+      # Row and column of the first control point that a place of a surface depends on.
+      def first_of(degrees, knots, points, u, v)
+        p, q = degrees
+        [span(knots[0], p, points.size, u) - p, span(knots[1], q, points[0].size, v) - q]
+      end
+
       # [Su, Sv, Suu, Suv, Svv] of a surface; points and weights by rows of u.
       def surface_bends(degrees, knots, points, weights, u, v)
         p, q = degrees
-        i = span(knots[0], p, points.size, u) - p
-        j = span(knots[1], q, points[0].size, v) - q
+        i, j = first_of(degrees, knots, points, u, v)
         across = basis_and_bends(knots[0], p, i + p, u)
         along = basis_and_bends(knots[1], q, j + q, v)
         rows =
@@ -148,8 +145,7 @@ module Nockplane
       # eight times as quick as in arrays.
       def surface_partials(degrees, knots, points, weights, u, v)
         p, q = degrees
-        i = span(knots[0], p, points.size, u) - p
-        j = span(knots[1], q, points[0].size, v) - q
+        i, j = first_of(degrees, knots, points, u, v)
         nu, du = basis_and_slopes(knots[0], p, i + p, u)
         nv, dv = basis_and_slopes(knots[1], q, j + q, v)
         x = y = z = w = ux = uy = uz = uw = vx = vy = vz = vw = 0.0
@@ -210,8 +206,7 @@ module Nockplane
       # Point of a surface; points and weights by rows of u. Hot, likewise.
       def surface_point(degrees, knots, points, weights, u, v)
         p, q = degrees
-        i = span(knots[0], p, points.size, u) - p
-        j = span(knots[1], q, points[0].size, v) - q
+        i, j = first_of(degrees, knots, points, u, v)
         bu = basis(knots[0], p, i + p, u)
         bv = basis(knots[1], q, j + q, v)
         x = y = z = w = 0.0
