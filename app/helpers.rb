@@ -92,6 +92,17 @@ module App
       nil
     end
 
+    # Seconds that the lines of a sheet may have taken to be drawn ahead.
+    AHEAD = 10
+
+    # Draws the lines of a sheet as if a model were of a text: of one that is drawn soon, since many a size that is
+    # typed is not kept. supposed: [id of the model, its text].
+    def draw_ahead(drawing, sheet, supposed)
+      return if Paper.new(drawing, sheet).took > AHEAD
+
+      Apart.run('The sheet', :lines_supposing, drawing.id, drawing.variant, sheet, *supposed)
+    end
+
     # Sends a person on to a page with the progress while a worker makes what a file for paper needs; programs wait.
     def wait_for_paper(record)
       return if Paper.new(record).waiting.empty? || !request.env['HTTP_ACCEPT'].to_s.include?('text/html')

@@ -17,6 +17,13 @@ module App
     # Are models and lines of all views there?
     def drawn? = lines.empty?
 
+    # Seconds that the lines took that are there, as far as it is known.
+    def took
+      views.map { |v| shown(v) }.sum do |m|
+        Workshop.store.took(@source.lines_key(m.subject, m.frame, m.opening)) || 0.0
+      end
+    end
+
     # Draws the lines of all views, on two processors: what they rest on first, then those that take longest.
     def draw
       waiting = undrawn.map { |v| shown(v) }

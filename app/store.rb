@@ -70,8 +70,8 @@ module App
       path(key)
     end
 
-    # Seconds that another process is waited for, and between two looks.
-    PATIENCE = 60
+    # Seconds that another process is waited for (it may be one that gives way to all others), and between two looks.
+    PATIENCE = 10
     GLANCE = 0.01
     # Of the file that is locked while something is made.
     LOCK = '.lock'

@@ -120,8 +120,7 @@ module App
         # Draws the sheet's lines as they would be then, while the person still looks at the number.
         app.get '/drawings/:slug/dimensions/:id/ahead' do
           drawing = Records::Drawing.at(params['slug'])
-          supposed = Presenters::Effects.new(drawing, params['id'], typed_sizes).supposed
-          Apart.run('The sheet', :lines_supposing, drawing.id, drawing.variant, params['sheet'], *supposed)
+          draw_ahead(drawing, params['sheet'], Presenters::Effects.new(drawing, params['id'], typed_sizes).supposed)
           json version: drawing.version
         end
 
