@@ -154,6 +154,8 @@ module App
 
     # Who asks: every action is told.
     def who = Acting.now
+    # A number before what follows it; nothing of a model that has none.
+    def led_by(number) = number.to_s.empty? ? '' : "#{number} · "
     def csrf_token = Rack::Protection::AuthenticityToken.token(session)
     def csrf_field = %(<input type="hidden" name="authenticity_token" value="#{h csrf_token}">)
     def h(text) = Rack::Utils.escape_html(text.to_s)

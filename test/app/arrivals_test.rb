@@ -72,6 +72,8 @@ class ArrivalsTest < AppTest
     assert_equal [nil] * 4, models.map(&:number)
     assert_equal 4, models.map(&:name).uniq.size
     refute_includes App::Records::Property.where(name: 'number').pluck(:value).join, 'translator'
+    get "/models/#{models[0].slug}"
+    assert_includes last_response.body, '<p class="overline">revision 1</p>'
   end
 
   def test_the_page_shows_both_side_by_side_and_how_like_they_are
