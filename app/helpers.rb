@@ -3,54 +3,6 @@
 module App
   # What routes and views call: pages, fragments, JSON bodies, words.
   module Helpers
-    # Bytes from which an uploaded file is read by a worker, with progress; seconds that a smaller one may take, and
-    # facets that it may have, before it goes there, too.
-    LONG = 1_500_000
-    SOON = 4
-    MANY = 20_000
-
-    # Takes an uploaded file in, what can be read soon at once; gives the address to go on to. model: whose next
-    # revision it is said to be.
-    def take_in(upload, model, note)
-      bytes = upload[:tempfile].read(Nockplane::Formats::Step::Part21::MAX_BYTES + 1).to_s
-      name = upload[:filename].to_s
-      note = note.to_s.strip.empty? ? nil : note.strip[0, 300]
-      return import_run(bytes, name, note, model) if Received.kind(name) == Received::Step && !soon?(bytes, name)
-
-      received = Received.read(bytes, name)
-      place_of(
-        (
-          if model
-            Actions::TakeIn.revision(received, model, note: note, author: who)
-          else
-            Actions::TakeIn.added(received, note: note, author: who)
-          end
-        )
-      )
-    end
-
-    # Meshes a STEP file in a process of its own, so that nobody else waits for it; false when that takes long.
-    def soon?(bytes, name)
-      return false if bytes.bytesize >= LONG
-
-      Apart.run('The file', :mesh, Files.put(bytes), name, seconds: SOON) <= MANY
-    rescue Apart::TooLong
-      false
-    end
-
-    # Address of the run of a worker that reads a file, with progress.
-    def import_run(bytes, name, note, model)
-      digest = Files.put(bytes)
-      run =
-        Queue.start('import', "Importing #{name}", total: 100) do |r|
-          Jobs::ImportJob.new(r.id, digest, name, note, model&.id)
-        end
-      "/runs/#{run.id}"
-    end
-
-    # Where to go after something was taken in: the model, or the question about it.
-    def place_of(found) = found.is_a?(Records::Arrival) ? "/arrivals/#{found.id}" : "/models/#{found.model.slug}"
-
     # A file that was made to be sent, as it lies in the store; name: what it is called when it is kept.
     def send_made(path, type, name = nil)
       cache_control :private, max_age: 3600
@@ -75,32 +27,6 @@ module App
 
       key = "paper-#{record.id}#{"-#{VariantSheet.key(record.variant)}" if record.variant}"
       Queue.once(key, paper_job(record), priority: 3) unless Queue.under_way?(key)
-    end
-
-    # Sizes as they are typed, in an address (SizeChange).
-    def typed_sizes
-      given = params.slice('value', 'tolerance')
-      %w[sizes fits].each { |k| given[k] = json_text(params[k], k) if params[k] }
-      given
-    end
-
-    # Has the lines of a sheet's views drawn, for somebody who looks at it: not when a worker comes to it. When that
-    # takes too long it is left to the worker.
-    def draw_lines(drawing, sheet)
-      Apart.run('The sheet', :lines, drawing.id, drawing.variant, sheet) unless Paper.new(drawing, sheet).drawn?
-    rescue Refused
-      nil
-    end
-
-    # Seconds that the lines of a sheet may have taken to be drawn ahead.
-    AHEAD = 10
-
-    # Draws the lines of a sheet as if a model were of a text: of one that is drawn soon, since many a size that is
-    # typed is not kept. supposed: [id of the model, its text].
-    def draw_ahead(drawing, sheet, supposed)
-      return if Paper.new(drawing, sheet).took > AHEAD
-
-      Apart.run('The sheet', :lines_supposing, drawing.id, drawing.variant, sheet, *supposed)
     end
 
     # Sends a person on to a page with the progress while a worker makes what a file for paper needs; programs wait.

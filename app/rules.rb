@@ -174,6 +174,7 @@ module App
         'GET /drawings/:slug/views/:view/snaps',
         'GET /drawings/:slug/dimensions/:id/preview',
         'GET /drawings/:slug/dimensions/:id/effects',
+        'GET /drawings/:slug/dimensions/:id/ahead',
         'GET /drawings/:slug/views/:view/before-after',
         'GET /drawings/:slug/series/pulse',
         'GET /drawings/:slug/sheets/:sheet.svg',

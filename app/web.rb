@@ -38,6 +38,7 @@ module App
     set :protection, except: %i[json_csrf]
 
     helpers Helpers, PeopleHelpers, Telling, SeriesHelpers, ArrangementHelpers, PacketHelpers
+    helpers TakingHelpers, LineHelpers
     register Routes::Board,
              Routes::Models,
              Routes::Plans,

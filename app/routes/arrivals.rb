@@ -19,7 +19,7 @@ module App
           answer = params['answer'].to_s
           raise Refused, 'Choose what the file is first.' if answer.empty?
 
-          if answer != 'leave' && arrival.kind == 'file' && File.size(Files.path(arrival.digest)) >= Helpers::LONG
+          if answer != 'leave' && arrival.kind == 'file' && File.size(Files.path(arrival.digest)) >= TakingHelpers::LONG
             said = { 'answer' => answer, 'number' => params['number'].to_s }
             run =
               Queue.start('import', "Importing #{arrival.title}", total: 100) do |r|

@@ -4,6 +4,7 @@ import { get, tell } from './talk.js';
 
 const place = document.getElementById('run');
 const stop = document.getElementById('stop-run');
+const OPENED = /^\/(drawings|templates|models|arrivals)\//;
 const over = (state) => ['done', 'stopped', 'failed'].includes(state);
 
 async function look() {
@@ -14,7 +15,7 @@ async function look() {
     if (over(found.state)) {
       stop?.remove();
       // What was waited for opens by itself: a drawing or a file for paper, a model or the question about it.
-      if (found.state === 'done' && /^\/(drawings|templates|models|arrivals)\//.test(found.href || '')) location.href = found.href;
+      if (found.state === 'done' && OPENED.test(found.href || '')) location.href = found.href;
       return;
     }
   } catch (error) {

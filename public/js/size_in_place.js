@@ -20,8 +20,8 @@ export function lines({ moved, more, drawings, assemblies }) {
 }
 
 /**
- * mount({ desk, column, base, sheetId(), group(key), open(key) }): open selects a key and resolves when the column shows it. Its
- * show(key) resolves to false where the size can't be changed here.
+ * mount({ desk, column, base, sheetId(), group(key), open(key) }): open selects a key and resolves when the column
+ * shows it. Its show(key) resolves to false where the size can't be changed here.
  */
 export function mount({ desk, column, base, sheetId, group, open }) {
   let timer = null;
