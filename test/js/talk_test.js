@@ -3,8 +3,13 @@
 import test from 'node:test';
 import assert from 'node:assert/strict';
 
-globalThis.document = { getElementById: () => null };
-const { tried, Refused } = await import('../../public/js/talk.js');
+const classes = new Set();
+globalThis.document = {
+  getElementById: () => null,
+  querySelector: () => ({ content: 'token' }),
+  body: { classList: { add: (name) => classes.add(name), remove: (name) => classes.delete(name) } },
+};
+const { post, settled, tried, Refused } = await import('../../public/js/talk.js');
 
 const away = () => new Refused(503, { error: 'The database does not answer just now.', again: true });
 const quick = { pause: 1, patience: 1000 };
@@ -48,4 +53,22 @@ test('it is given up after a while, with the words of the server', async () => {
     ),
     /does not answer/,
   );
+});
+
+test('what can wait asks when everything sent is answered, whatever became of it', async () => {
+  const answers = [];
+  globalThis.fetch = () => new Promise((done) => answers.push(done));
+  const order = [];
+  await settled(); // nothing is under way
+  const first = post('/a').then(() => order.push('first'));
+  const second = post('/b').catch((error) => order.push(error.message));
+  const later = settled().then(() => order.push('poll'));
+  assert.ok(classes.has('busy'));
+  answers[0]({ ok: true, json: async () => ({}) });
+  await first;
+  assert.deepEqual(order, ['first']);
+  answers[1]({ ok: false, status: 422, json: async () => ({ error: 'no' }) });
+  await Promise.all([second, later]);
+  assert.deepEqual(order.sort(), ['first', 'no', 'poll']);
+  assert.ok(!classes.has('busy'));
 });
