@@ -33,6 +33,18 @@ class SourceTest < CoreTest
     )
   end
 
+  def test_only_a_part_with_a_density_is_weighed
+    weighed = ->(text) do
+      source = Products::Source.new { text }
+      subject = Products::Subject.new('m', 1)
+      source.model(subject)
+      [source.mass_known?(subject), source.mass_words(subject), source.weighed?(text)]
+    end
+    assert_equal [true, nil, false], weighed[PART]
+    aluminium = PART.sub("name: P\n", "name: P\nproperties: {material: EN AW-6082}\n")
+    assert_equal [false, '0.032 kg', true], weighed[aluminium], '40 x 30 x 10 mm of 2700 kg/m3'
+  end
+
   def test_views_from_elsewhere_are_others
     store = Counting.new
     source = Products::Source.new(store: store) { PART }

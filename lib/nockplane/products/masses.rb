@@ -21,7 +21,9 @@ module Nockplane
       # kg of a model by its density, of an assembly the sum of its components; nil when any density is not known.
       def weight(text)
         model = model_of(text)
-        return Modelling::Materials.mass(model.properties, mass(text).volume) unless Modelling::AssemblyRecipe.is?(text)
+        unless Modelling::AssemblyRecipe.is?(text)
+          return weightless?(text) ? nil : Modelling::Materials.mass(model.properties, mass(text).volume)
+        end
 
         known = {}
         found =
@@ -42,9 +44,18 @@ module Nockplane
         words.empty? ? nil : words
       end
 
-      def mass_known?(subject) = @store.known?(key('mass-words', @texts.of(subject)))
+      def mass_known?(subject)
+        text = @texts.of(subject)
+        @store.known?(key('mass-words', text)) || weightless?(text)
+      end
 
       private
+
+      # Is it a part without a density, of which that is known without weighing it?
+      def weightless?(text)
+        built?(text) && !Modelling::AssemblyRecipe.is?(text) &&
+          Modelling::Materials.density(model_of(text).properties).nil?
+      end
 
       def weighed(text)
         coarse = model_of(text)
