@@ -30,8 +30,8 @@ module Nockplane
         @solid.facets.each_index.select { |i| Contours.on?(@solid.facets[i].face) }.flat_map { |i| through(i) }
       end
 
-      # n.d at all corners, and of a facet itself, beyond which it looks the way that its surface does; and cosine of
-      # the angle between the two normals within which one tells on which side of the other the solid is.
+      # n.d at a corner, and of a facet itself, beyond which it looks the way that its surface does; and cosine of the
+      # angle between the two normals within which one tells on which side of the other the solid is.
       PLAIN = 0.3
       SIDE = 0.3
 
@@ -41,13 +41,14 @@ module Nockplane
       def front?(index, flat)
         facet = @solid.facets[index]
         n = facet.normal
-        turns = facet.loops[0].map { |v| turn(facet.face, v) }
-        low, high = turns.minmax
-        return flat if Geometry::Vec.dot(n, @frame.d).abs > PLAIN && (low > PLAIN || high < -PLAIN)
+        face = facet.face
+        corners = facet.loops[0]
+        return flat if turn(face, corners[0]).abs > PLAIN && Geometry::Vec.dot(n, @frame.d).abs > PLAIN
 
-        side = Geometry::Vec.dot(facet.face.surface.normal_at(@solid.point(facet.loops[0][0])), n)
+        side = Geometry::Vec.dot(face.surface.normal_at(@solid.point(corners[0])), n)
         return flat if side.abs < SIDE
 
+        low, high = corners.map { |v| turn(face, v) }.minmax
         low, high = -high, -low if side.negative?
         return true if high < ALONG && low < -ALONG
 
