@@ -108,7 +108,7 @@ module App
 
     # The other end: does what comes in until nobody is there any more or nothing has come for a while.
     def serve(from, to, lane)
-      Process.setpriority(Process::PRIO_PROCESS, 0, 10) unless lane == 'ahead' # people who wait for a page come first
+      Process.setpriority(Process::PRIO_PROCESS, 0, 5) unless lane == 'ahead' # people who wait for a page come first
       Twofold.processors = Etc.nprocessors
       while from.wait_readable(IDLE) && (task = get(from))
         put(to, answer(task))
