@@ -13,19 +13,17 @@ module App
     # Raises what Received.read raises.
     def mesh(digest, filename) = Received.read(Files.read(digest), filename).facets
 
-    # Draws the lines of all views of a drawing's sheet, or of a variant's, for whoever asks next.
-    def lines(drawing_id, variant, sheet)
+    # Draws the lines of all views of a drawing's sheet, or of a variant's, for whoever asks next. source:
+    # Products::Source.
+    def lines(drawing_id, variant, sheet, source: Workshop.source)
       drawing = Records::Drawing.find(drawing_id)
-      Paper.new(variant ? VariantSheet.new(drawing, variant) : drawing, sheet).draw
+      Paper.new(variant ? VariantSheet.new(drawing, variant) : drawing, sheet, source: source).draw
       nil
     end
 
     # The same as the sheet would be if a model were of another text.
     def lines_supposing(drawing_id, variant, sheet, model_id, text)
-      drawing = Records::Drawing.find(drawing_id)
-      record = variant ? VariantSheet.new(drawing, variant) : drawing
-      Paper.new(record, sheet, source: Workshop.supposing(model_id, text)).draw
-      nil
+      lines(drawing_id, variant, sheet, source: Workshop.supposing(model_id, text))
     end
 
     # Lays the part of a text flat, for whoever asks next; what can't be is told where it is shown.

@@ -15,7 +15,10 @@ module App
       bytes = upload[:tempfile].read(Nockplane::Formats::Step::Part21::MAX_BYTES + 1).to_s
       name = upload[:filename].to_s
       note = note.to_s.strip.empty? ? nil : note.strip[0, 300]
-      return import_run(bytes, name, note, model) if Received.kind(name) == Received::Step && !soon?(bytes, name)
+      if Received.kind(name) == Received::Step
+        digest = Files.put(bytes)
+        return import_run(digest, name, note, model) unless bytes.bytesize < LONG && soon?(digest, name)
+      end
 
       received = Received.read(bytes, name)
       place_of(
@@ -30,17 +33,14 @@ module App
     end
 
     # Meshes a STEP file in a process of its own, so that nobody else waits for it; false when that takes long.
-    def soon?(bytes, name)
-      return false if bytes.bytesize >= LONG
-
-      Apart.run('The file', :mesh, Files.put(bytes), name, seconds: SOON) <= MANY
+    def soon?(digest, name)
+      Apart.run('The file', :mesh, digest, name, seconds: SOON) <= MANY
     rescue Apart::TooLong
       false
     end
 
     # Address of the run of a worker that reads a file, with progress.
-    def import_run(bytes, name, note, model)
-      digest = Files.put(bytes)
+    def import_run(digest, name, note, model)
       run =
         Queue.start('import', "Importing #{name}", total: 100) do |r|
           Jobs::ImportJob.new(r.id, digest, name, note, model&.id)

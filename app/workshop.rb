@@ -5,25 +5,21 @@ module App
   module Workshop
     module_function
 
-    def source
-      @source ||=
-        Nockplane::Products::Source.new(
-          store: store,
-          library: method(:component),
-          importer: method(:imported),
-          parts_importer: method(:imported_parts)
-        ) { |id, number| recipe(id, number) }
-    end
+    def source = @source ||= source_of { |id, number| recipe(id, number) }
 
     # The same as if every revision of a model were of this text: what is made with it is kept for the revision that
     # may come.
-    def supposing(model_id, text)
+    def supposing(model_id, text) = source_of { |id, number| id == model_id ? text : recipe(id, number) }
+
+    # A Source on the application's store; the block gives the text of a model's revision.
+    def source_of(&recipe)
       Nockplane::Products::Source.new(
         store: store,
         library: method(:component),
         importer: method(:imported),
-        parts_importer: method(:imported_parts)
-      ) { |id, number| id == model_id ? text : recipe(id, number) }
+        parts_importer: method(:imported_parts),
+        &recipe
+      )
     end
 
     def store = @store ||= Store.new(File.join(App.data_folder, 'cache'))

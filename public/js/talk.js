@@ -33,7 +33,7 @@ export const settled = () => sent;
 async function send(path, body, more, signal) {
   document.body.classList.add('busy');
   const answer = tried(() => once(path, body, more, signal));
-  sent = Promise.allSettled([sent, answer]);
+  sent = Promise.allSettled([sent, answer]).then(() => {}); // (what became of them is not kept)
   try {
     return await answer;
   } finally {

@@ -22,7 +22,8 @@ module Nockplane
       def weight(text)
         model = model_of(text)
         unless Modelling::AssemblyRecipe.is?(text)
-          return weightless?(text) ? nil : Modelling::Materials.mass(model.properties, mass(text).volume)
+          return Modelling::Materials.density(model.properties) &&
+                 Modelling::Materials.mass(model.properties, mass(text).volume)
         end
 
         known = {}

@@ -6,6 +6,11 @@ module Nockplane
     # and the lines themselves.
     class PatchGrid
       MOST = 96
+      # Surfaces turned about an axis: their lines go on from the points of their rims, which are about as far apart,
+      # and the cells between them are flat.
+      TURNED = %i[sphere torus].freeze
+      # Points of an outline that must lie on lines a step apart for the grid to have these.
+      LEAST_ON = 3
 
       attr_reader :step_u, :step_v
 
@@ -29,20 +34,6 @@ module Nockplane
         @phases = TURNED.include?(@chart.kind) ? [phase(us, @step_u), phase(vs, @step_v)] : [0.0, 0.0]
       end
 
-      # Surfaces whose lines go on from the points of their rims, which are about as far apart.
-      TURNED = %i[sphere torus].freeze
-      # Points of an outline that must lie on lines a step apart for the grid to have these.
-      MOST_ON = 3
-
-      # Where the lines a step apart begin on which most of the parameters given lie: those of a grid beside them would
-      # stand between the points of a rim, and the flat pieces from the one to the other lean.
-      def phase(values, step)
-        on = values.map { |t| t.round(9) }.uniq.map { |t| ((t / step) % 1.0).round(4) % 1.0 }.tally
-        part, count = on.max_by { |at, n| [n, -at] }
-        count >= MOST_ON ? part * step : 0.0
-      end
-      private :phase
-
       # [[v, [u, ...]], ...] of grid points strictly within the bounds.
       def lines((low_u, high_u), (low_v, high_v))
         columns = marks(low_u, high_u, @step_u, @phases[0])
@@ -56,6 +47,14 @@ module Nockplane
       end
 
       private
+
+      # Where the lines a step apart begin on which most of the parameters given lie: those of a grid beside them would
+      # stand between the points of a rim, and the flat pieces from the one to the other lean.
+      def phase(values, step)
+        on = values.map { |t| t.round(9) }.uniq.map { |t| ((t / step) % 1.0).round(4) % 1.0 }.tally
+        part, count = on.max_by { |at, n| [n, -at] }
+        count >= LEAST_ON ? part * step : 0.0
+      end
 
       def marks(low, high, step, phase)
         (((low - phase) / step).floor..((high - phase) / step).ceil)

@@ -12,8 +12,6 @@ module Nockplane
       # Parameters of a loop's points; winding: periods it goes round in u and v.
       Loop = Struct.new(:us, :vs, :ids, :winding)
       MOST_POINTS = 40_000
-      # Surfaces turned about an axis whose meshes along it and around have flat cells.
-      TURNED = %i[sphere torus].freeze
       # Height of a whole ruled face in steps round it: so small that points of one ruling are joined before any others.
       FLATNESS = 0.02
       # Parts of a step (of the height of a ruled face) below which points lie in one line.
@@ -41,7 +39,7 @@ module Nockplane
         kept = triangles.map { |t| t.map { |i| ids[i] } }.reject { |t| t.uniq.size < 3 }
         raise Unfit, 'its outline encloses nothing' if kept.empty?
 
-        @chart.ruled? || TURNED.include?(@chart.kind) ? Quads.joined(kept, @pool) : kept
+        @chart.ruled? || PatchGrid::TURNED.include?(@chart.kind) ? Quads.joined(kept, @pool) : kept
       end
 
       # Is the mesh folded over, because the outline touches or crosses itself?

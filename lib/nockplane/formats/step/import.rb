@@ -144,12 +144,9 @@ module Nockplane
 
         # The solid of a body with its faces under their names; nil when nothing of it could be meshed.
         def solid(body)
-          (@solids ||= {}).fetch(body.key) { @solids[body.key] = meshed[body.key]&.then { |solid| named(solid) } }
-        end
-
-        def named(solid)
-          faces = Hash.new { |h, f| h[f] = (name = @names[f.name[1..].to_i]) ? f.renamed(name) : f }.compare_by_identity
-          Solids::Solid.new(solid.xs, solid.ys, solid.zs, solid.facets.map { |f| f.with_face(faces[f.face]) })
+          (@solids ||= {}).fetch(body.key) do
+            @solids[body.key] = meshed[body.key]&.then { |solid| Modelling::OnePart.named(solid, @names) }
+          end
         end
 
         def part(occurrences)
