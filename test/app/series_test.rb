@@ -150,7 +150,7 @@ class SeriesPagesTest < AppTest
     paper = Object.new
     paper.define_singleton_method(:drawn?) { false }
     paper.define_singleton_method(:draw) { asked << 'drawn' }
-    App::Paper.stub(:new, ->(record, _sheet) { paper.tap { asked << record.variant } }) { get path }
+    App::Paper.stub(:new, ->(record, _sheet, **) { paper.tap { asked << record.variant } }) { get path }
     assert_equal 200, last_response.status
     assert_equal %w[short short drawn], asked
   end
