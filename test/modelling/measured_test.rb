@@ -107,7 +107,8 @@ class MeasuredTest < CoreTest
         gone: ['plane-3']
       )
     again = Modelling::ImportReference.parse(reference.to_s)
-    Modelling::ImportReference::FIELDS.each { |f| assert_equal reference.public_send(f), again.public_send(f), f }
+    values = ->(one) { Modelling::ImportReference::FIELDS.to_h { |f| [f, one.public_send(f)] } }
+    assert_equal values[reference], values[again]
     assert Modelling::ImportReference.is?(reference.to_s)
     refute Modelling::ImportReference.is?("nockplane: recipe/1\n")
   end

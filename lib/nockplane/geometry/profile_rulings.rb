@@ -48,6 +48,9 @@ module Nockplane
         over.filter_map { |k| strip(k) }.map { |origin, n| [@chart.direction(*n), gap(point, origin, n)] }
       end
 
+      # Unit normal of a strip; nil past the ends.
+      def normal(strip) = strip(strip)&.then { |_, n| @chart.direction(*n) }
+
       # mm by which a point is beyond a ruling, along the curve there: 0 for all points that have their foot on it.
       def beyond(point, ruling)
         k = @closed ? ruling % @strips : ruling

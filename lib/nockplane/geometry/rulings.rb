@@ -55,11 +55,16 @@ module Nockplane
       def strips(point)
         at = place(point)
         near = at.round
-        ((at - near).abs < 1e-6 ? [near - 0.5, near + 0.5] : [at.floor + 0.5]).map do |k|
-          middle = @first + (k * @step)
-          n = @frame.direction(Math.cos(middle), Math.sin(middle))
+        ((at - near).abs < 1e-6 ? [near - 1, near] : [at.floor]).map do |k|
+          n = normal(k)
           [n, (@radius * Math.cos(@step / 2)) - Vec.dot(n, Vec.sub(point, @frame.origin))]
         end
+      end
+
+      # Unit normal of a strip, away from the axis.
+      def normal(strip)
+        middle = @first + ((strip + 0.5) * @step)
+        @frame.direction(Math.cos(middle), Math.sin(middle))
       end
 
       # Unit normal of the one strip that all points are over, nil when they are over several. loose: part of a strip a
@@ -72,8 +77,7 @@ module Nockplane
         strip = ((low + high) / 2).floor
         return nil unless low >= strip - loose && high <= strip + 1 + loose
 
-        middle = @first + ((strip + 0.5) * @step)
-        @frame.direction(Math.cos(middle), Math.sin(middle))
+        normal(strip)
       end
 
       # mm a point of a strip may be inside the cylinder.

@@ -81,13 +81,32 @@ module Nockplane
           raise Nockplane::Error, "the cutting line crosses itself between '#{shape.crossing.join("' and '")}'"
         end
 
-        @remaining = Boolean.difference(solid, Prism.new(name, frame, [shape], from, to).solid)
+        @remaining = without(solid, name, frame, shape, from, to)
         @shown = shown
         @silent = pieces.map { |p| "#{name}/side.#{p.name}" } + ["#{name}/end.start", "#{name}/end.end"] - shown
       end
 
       # Loops of the faces looked at.
       def loops = Cut.loops(@remaining, @shown)
+
+      private
+
+      # mm that the tool is moved when the faces don't meet where it stands (a file's faces may lie micrometres off each
+      # other there): far below a line's width.
+      ASIDE = [0.0, 2e-4, -2e-4, 1e-3, -1e-3, 5e-3, -5e-3].freeze
+      # Directions of that in the frame of the tool, at no common angle.
+      WAY = [0.62, 1.0, 0.81].freeze
+
+      def without(solid, name, frame, shape, from, to)
+        failed = nil
+        ASIDE.each do |mm|
+          moved = mm.zero? ? frame : frame.moved(*WAY.map { |part| part * mm })
+          return Boolean.difference(solid, Prism.new(name, moved, [shape], from, to).solid)
+        rescue Boolean::OpenResult => e
+          failed ||= e
+        end
+        raise failed
+      end
     end
   end
 end

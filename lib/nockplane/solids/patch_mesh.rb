@@ -28,18 +28,20 @@ module Nockplane
         @refine = refine
       end
 
-      # [[ids], ...] of three or four corners, counter-clockwise seen against Su x Sv; with #normals of what they touch.
+      # [[outline, hole, ...], ...] of ids, outlines counter-clockwise seen against Su x Sv: whole strips where they are
+      # flat, else triangles and quads; with #normals of what they touch.
       def facets
         @grid = PatchGrid.new(@chart, @refine)
         @cut = PatchCut.new(@chart, @pool, @grid)
         loops = @cut.closed(@given.map { |ids| lay(ids) })
         us, vs = scaled(loops)
-        triangles = (@rulings && in_strips(loops)) || triangulated(us, vs, loops)
+        flat, triangles = (@rulings && in_strips(loops)) || [[], triangulated(us, vs, loops)]
         ids = @ids
         kept = triangles.map { |t| t.map { |i| ids[i] } }.reject { |t| t.uniq.size < 3 }
-        raise Unfit, 'its outline encloses nothing' if kept.empty?
+        raise Unfit, 'its outline encloses nothing' if kept.empty? && flat.empty?
 
-        @chart.ruled? || PatchGrid::TURNED.include?(@chart.kind) ? Quads.joined(kept, @pool) : kept
+        kept = Quads.joined(kept, @pool) if @chart.ruled? || PatchGrid::TURNED.include?(@chart.kind)
+        flat + kept.map { |t| [t] }
       end
 
       # Is the mesh folded over, because the outline touches or crosses itself?
@@ -153,13 +155,35 @@ module Nockplane
         found
       end
 
-      # Triangles of a face, strip by strip; nil where its outline crosses rulings without a corner.
+      # [[[outline of ids, hole, ...], ...], triangles of the other strips] of a face; nil where its outline crosses
+      # rulings without a corner. (Corners in a line on the walls of both faces at an edge would be cut off as the same
+      # triangle of both, or as one of no area: such a solid can't be cut.)
       def in_strips(loops)
         ss = @us.map { |u| @chart.strip(u, @rulings) }
         rings = Geometry::Polygon.nested(numbered(loops), ss, @vs)
-        StripMesh
-          .polygons(ss, @vs, rings)
-          &.flat_map { |polygon| Triangulator.new(ss, @vs, polygon, flat: true).triangles }
+        flat, bent = StripMesh.polygons(ss, @vs, rings)&.partition { |polygon| flat?(polygon, ss) }
+        return nil unless flat
+
+        [
+          flat.map { |polygon| polygon.map { |ring| ring.map { |i| @ids[i] } } },
+          bent.flat_map { |polygon| Triangulator.new(ss, @vs, polygon, flat: true).triangles }
+        ]
+      end
+
+      # mm that corners of a flat strip may lie off it.
+      FLAT = 2e-9
+
+      # Do all corners of a polygon, each there once, lie on its strip? ss: coordinates counted in strips.
+      def flat?(polygon, ss)
+        ids = polygon.flatten.map { |i| @ids[i] }
+        return false unless ids.uniq.size == ids.size
+
+        points = ids.map { |id| @pool.point(id) }
+        n = @rulings.normal(ss.values_at(*polygon[0]).minmax.then { |low, high|
+          (low + high) / 2
+        }.floor) or return false
+        level = Geometry::Vec.dot(n, points[0])
+        points.all? { |p| (Geometry::Vec.dot(n, p) - level).abs < FLAT }
       end
 
       # Loops as numbers of their points.

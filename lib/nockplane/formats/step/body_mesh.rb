@@ -123,9 +123,9 @@ module Nockplane
                 Geometry::NormalField.new(patch.normals, chart: chart.settled_for_good)
               )
           face = Solids::Face.new("##{record.id}", surface)
-          cells = cells.map(&:reverse) if sense == :F
-          side = side(cells, surface)
-          cells.map { |ids| facet(ids, face, side) }
+          cells = cells.map { |loops| loops.map(&:reverse) } if sense == :F
+          side = side(cells.map(&:first), surface)
+          cells.map { |loops| facet(loops, face, side) }
         end
 
         def rough(record)
@@ -175,21 +175,27 @@ module Nockplane
           turned = Geometry::Polygon.nested(rings, us, vs)
           raise Unusable, "#{record}: its outline encloses nothing" if Geometry::Polygon.area(turned[0], us, vs) < 1e-12
 
-          n = frame.z
-          plane = [*n, Geometry::Vec.dot(n, frame.origin)]
-          facet = Solids::Facet.over(@pool, turned, face, plane)
-          [sense == :F ? facet.reversed : facet]
+          made =
+            if off < Geometry::Tolerance::POINT
+              [Solids::Facet.over(@pool, turned, face, [*frame.z, Geometry::Vec.dot(frame.z, frame.origin)])]
+            else # corners that can't be put on all their planes: triangles are flat wherever they are
+              Solids::Triangulator.new(us, vs, turned, flat: true).triangles.map { |ids| facet([ids], face, 1) }
+            end
+          sense == :F ? made.map(&:reversed) : made
         end
 
-        # Corners in one line have no direction of their own: the facet looks where its surface does.
-        def facet(ids, face, side)
-          points = ids.map { |id| @pool.point(id) }
+        # Corners in one line have no direction of their own: the facet looks where its surface does, square to them.
+        def facet(loops, face, side)
+          points = loops[0].map { |id| @pool.point(id) }
           if Geometry::Vec.length(Geometry::Polygon.area_vector(points)) > 1e-10
-            return Solids::Facet.over(@pool, [ids], face)
+            return Solids::Facet.over(@pool, loops, face)
           end
 
           n = Geometry::Vec.scale(face.surface.normal_at(points[0]), side)
-          Solids::Facet.over(@pool, [ids], face, [*n, Geometry::Vec.dot(n, points[0])])
+          ends = points.combination(2).max_by { |p, q| Geometry::Vec.distance(p, q) }
+          along = Geometry::Vec.unit(Geometry::Vec.sub(*ends))
+          n = Geometry::Vec.unit(Geometry::Vec.along(n, along, -Geometry::Vec.dot(n, along)))
+          Solids::Facet.over(@pool, loops, face, [*n, Geometry::Vec.dot(n, points[0])])
         end
       end
     end

@@ -128,14 +128,27 @@ module Nockplane
             moved = list.any? && moved(point, list, charts.select(&:plane?), room)
             return moved if moved
           end
-          point
+          level(point, gaps(point, charts.select(&:plane?)))
+        end
+
+        # On the planes it lies near (writers round, and their vertices may lie off by what they call one place): a flat
+        # facet whose corners are not in its plane can't be cut.
+        def level(point, gaps)
+          off = gaps.map { |_, d| d.abs }.max.to_f
+          return point if off.zero? || off > EdgeMesh::LOOSE
+
+          shift = Geometry::Meeting.shift(gaps)
+          shift && Geometry::Vec.length(shift) <= FAR * off ? Geometry::Vec.add(point, shift) : point
+        end
+
+        # [[normal, mm to the plane along it], ...]
+        def gaps(point, planes)
+          planes.map { |c| [c.frame.z, -Geometry::Vec.dot(c.frame.z, Geometry::Vec.sub(point, c.frame.origin))] }
         end
 
         def moved(point, round, planes, room)
           wanted = round.flat_map { |c| rulings(c).strips(point) }
-          flat =
-            planes.map { |c| [c.frame.z, -Geometry::Vec.dot(c.frame.z, Geometry::Vec.sub(point, c.frame.origin))] }
-          shift = Geometry::Meeting.shift(flat.map { |n, d| [n, d.abs < 1e-6 ? d : 0.0] } + wanted)
+          shift = Geometry::Meeting.shift(gaps(point, planes).select { |_, d| d.abs < EdgeMesh::LOOSE } + wanted)
           height = round.map { |c| rulings(c).height }.max
           far = [FAR * height, [FAR_ALONG * height, room].min].max + 1e-9
           Geometry::Vec.add(point, shift) if shift && Geometry::Vec.length(shift) <= far
