@@ -174,7 +174,9 @@ module Nockplane
         raise PatchMesh::Unfit, 'one of its outlines is missing' if pole.nil? || axis == 1
 
         period = @chart.periods[0] * loop.winding[0]
-        a = points(loop)
+        first = points(loop)
+        i = place_to_pole(first, pole)
+        a = first.drop(i) + first.first(i).map { |uv, id| [shifted(uv, 0, period), id] }
         @grid.settle([*loop.us, loop.us[0] + period], [*loop.vs, pole])
         tip = @pool.add(@chart.at(a[0][0][0], pole))
         seam = seam(a[0], [[a[0][0][0], pole], tip], 0)
@@ -183,6 +185,16 @@ module Nockplane
           a + [[shifted(a[0][0], 0, period), a[0][1]]] + there +
             [[[a[0][0][0] + period, pole], tip], [[a[0][0][0], pole], tip]] + seam.reverse
         )
+      end
+
+      # Place on the loop from which the way to the pole crosses nothing: the first, or those far from holes before near
+      # ones.
+      def place_to_pole(loop, pole)
+        borders = [loop.map(&:first), [], *@holes.map { |h| h.us.zip(h.vs) }]
+        free = ->(i) { loop[i][0].then { |uv| free?(uv, [uv[0], pole], borders, 0) } }
+        return 0 if free[0]
+
+        loop.each_index.sort_by { |i| -clearance(loop[i][0][0], 0) }.first(TRIES).find(&free) || 0
       end
 
       def points(loop) = loop.us.zip(loop.vs).zip(loop.ids)

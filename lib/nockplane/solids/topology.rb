@@ -26,6 +26,7 @@ module Nockplane
         groups.each_with_index { |ids, k| ids.each { |i| @region_of[i] = k } }
         @edges = []
         @known = {}
+        @planes = groups.map { |ids| solid.facets[ids[0]].face.surface.plane? }
         borders = borders(groups.size)
         corners(borders)
         split.each { |v| @corner[v] = true }
@@ -52,13 +53,25 @@ module Nockplane
         found
       end
 
-      # Vertices where edges end: those that more than two border segments meet in, or two of different neighbours.
+      # Vertices where edges end: those that more than two border segments meet in, or two of different neighbours, or two
+      # that turn between two faces in one plane (whose border follows from neither).
       def corners(borders)
         around = Hash.new { |h, k| h[k] = {} }
         borders.each_with_index do |list, r|
           list.each { |(a, b), other| [[a, b], [b, a]].each { |v, w| around[v][w] = [r, other].minmax } }
         end
-        @corner = around.to_h { |v, list| [v, list.size != 2 || list.values.uniq.size > 1] }
+        @corner = around.to_h { |v, list| [v, list.size != 2 || list.values.uniq.size > 1 || turn?(v, list)] }
+      end
+
+      # Sine of an angle that a border of two plane faces turns by.
+      TURN = 1e-5
+
+      def turn?(vertex, list)
+        return false unless list.values[0].all? { |r| @planes[r] }
+
+        before, after = list.keys.map { |w| Geometry::Vec.sub(@solid.point(w), @solid.point(vertex)) }
+        size = Geometry::Vec.length(before) * Geometry::Vec.length(after)
+        Geometry::Vec.length(Geometry::Vec.cross(before, after)) > TURN * size
       end
 
       def loops(border, region)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require 'step_helper'
+require 'bored_parts'
 require 'open3'
 
 # What we write, judged by a reader that is not ours (npm occt-import-js): every face there, none empty, closed, the
@@ -58,6 +59,45 @@ class StepReadersTest < StepTest
       made = model(demo(name))
       assert_read(made.solid.faces.size, mass(demo(name)).volume, STEP::Writer.write(made))
     end
+  end
+
+  # A ball whose holes miss its axis: no outline goes round it, and the hole must not be taken for the face. By volume
+  # of our own solid, which is a sum over its mesh and its bulge.
+  {
+    'one' => ['[14,3], offset: 60, diameter: 8, depth: 50'],
+    'two_blind' => ['[0,0], offset: 60, diameter: 8, depth: 50', '[9,-14], offset: 60, diameter: 6, depth: 50'],
+    'across' => ['[3,5], offset: 60, diameter: 8, depth: 120', '[0,-15], offset: 60, diameter: 10, depth: 55']
+  }.each do |name, holes|
+    define_method("test_a_ball_with_holes_beside_its_axis_#{name}") do
+      drilled = holes.each_with_index.map { |h, i| "  - {id: h#{i}, type: hole, on: xz, at: #{h}, point_angle: 180}\n" }
+      text = "  - #{BoredParts::BALL}\n#{drilled.join}"
+      made = built(text)
+      written = STEP::Writer.write(made)
+      volume = mass(recipe(text)).volume
+      assert_read(made.solid.faces.size, volume, written)
+      back = STEP::Import.read(written).model
+      assert_empty back.gaps
+      assert_closed back.solid
+      assert_in_delta Solids::Mass.of(made.solid).volume, Solids::Mass.of(back.solid).volume, volume * 1e-3
+    end
+  end
+
+  # Two faces in one plane with a step between them: its corners are corners, not places on a curve.
+  def test_a_border_with_corners_in_a_plane
+    s = StepSketch.new
+    faces = s.box([0.0, 0.0, 0.0], [20.0, 30.0, 40.0])
+    step = [[10.0, 0.0, 0.0], [10.0, 0.0, 15.0], [14.0, 0.0, 15.0], [14.0, 0.0, 40.0]]
+    front = ->(*points) { s.face(s.plane([0.0, 0.0, 0.0], [0.0, -1.0, 0.0]), s.polygon(*points)) }
+    low, high = [0.0, 40.0].map { |z| [[0.0, 0.0, z], [20.0, 0.0, z], [20.0, 30.0, z], [0.0, 30.0, z]] }
+    faces[0] = s.face(s.plane(low[0], [0.0, 0.0, -1.0]), s.polygon(low[0], low[3], low[2], low[1], step[0]))
+    faces[1] = s.face(s.plane(high[0]), s.polygon(high[0], step[3], *high.drop(1)))
+    faces[2] = front.call(low[0], *step, high[0])
+    faces << front.call(low[1], high[1], *step.reverse)
+    read = STEP::Import.read(s.file(s.solid(*faces))).model
+    assert_closed read.solid
+    text = STEP::Writer.write(read)
+    assert_equal 0, text.scan('B_SPLINE').size
+    assert_read(7, 24_000, text, relative: 1e-9)
   end
 
   # A ball with a hole beside its centre, and a cone with one across: faces without a seam of their own.

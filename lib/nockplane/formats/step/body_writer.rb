@@ -25,7 +25,9 @@ module Nockplane
         def items
           @exact = Projection::EdgeSet.new(@solid).exact
           whole = ->(face) { @surfaces.whole?(face.surface) }
-          @seams = Seams.new(@solid, Solids::Topology.new(@solid, whole: whole), method(:place)).all
+          topology = Solids::Topology.new(@solid, whole: whole)
+          @balls = BallAxes.new(@solid, topology, method(:place)).all
+          @seams = Seams.new(@solid, topology, method(:place), @balls).all
           @topology = Solids::Topology.new(@solid, whole: whole, split: @seams.values.flat_map { |s| [s.from, s.to] })
           @curves = @topology.edges.map { |e| edge_curve(e) }
           shells.map { |outer, voids| solid_record(outer, voids) }
@@ -62,7 +64,7 @@ module Nockplane
         def face(index)
           region = @topology.regions[index]
           facet = @solid.facets[region.facets[0]]
-          surface = region.face.surface
+          surface = surface(index)
           plain = !@surfaces.whole?(surface)
           bounds = loops(index).map { |l| @records.add('FACE_BOUND', '', l, :T) }
           if bounds.empty?
@@ -81,6 +83,9 @@ module Nockplane
           record
         end
 
+        # The surface of a region as it is written.
+        def surface(index) = @balls[index] || @topology.regions[index].face.surface
+
         # Does the normal of the written surface run out of the solid?
         def along?(facet)
           surface = facet.face.surface
@@ -92,7 +97,7 @@ module Nockplane
         # Direction from the axis of a face on a turned surface in which it is, or may be, cut open; nil for other
         # faces.
         def seam(index)
-          surface = @topology.regions[index].face.surface
+          surface = surface(index)
           return nil if surface.plane? || !NAMED.include?(surface.kind)
 
           frame = SeamPlace.frame(surface)
@@ -120,7 +125,7 @@ module Nockplane
               '',
               vertex(seam.from),
               vertex(seam.to),
-              seam_curve(@topology.regions[index], seam),
+              seam_curve(index, seam),
               :T
             )
           there, back = %i[T F].map { |sense| @records.add('ORIENTED_EDGE', '', :*, :*, edge, sense) }
@@ -130,9 +135,9 @@ module Nockplane
 
         # On a face that looks where its surface does, the first loop has growing latitudes at its left when it goes
         # round counter-clockwise.
-        def seam_curve(region, seam)
-          along = along?(@solid.facets[region.facets[0]])
-          @surfaces.seam(region.face.surface, place(seam.from), place(seam.to), seam.positive == along)
+        def seam_curve(index, seam)
+          along = along?(@solid.facets[@topology.regions[index].facets[0]])
+          @surfaces.seam(surface(index), place(seam.from), place(seam.to), seam.positive == along)
         end
 
         # A loop from the edge on that begins at a vertex; nil where none does.

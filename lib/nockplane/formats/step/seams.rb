@@ -15,8 +15,9 @@ module Nockplane
         BEGINNING = 1e-6
         ABOUT_AXIS = %i[cylinder cone torus sphere].freeze
 
-        # place: asked for the true place of a vertex id, mm.
-        def initialize(solid, topology, place)
+        # place: asked for the true place of a vertex id, mm; balls: BallAxes#all.
+        def initialize(solid, topology, place, balls)
+          @balls = balls
           @solid = solid
           @topology = topology
           @place = place
@@ -25,7 +26,7 @@ module Nockplane
 
         # { region index => Seam }
         def all
-          @topology.regions.each_with_index.filter_map { |region, k| (seam = of(region)) && [k, seam] }.to_h
+          @topology.regions.each_with_index.filter_map { |region, k| (seam = of(region, k)) && [k, seam] }.to_h
         end
 
         # Vertex ids around a loop of [[edge, along?], ...].
@@ -35,10 +36,10 @@ module Nockplane
 
         private
 
-        def of(region)
+        def of(region, index)
           return nil if region.loops.size < 2
 
-          surface = region.face.surface
+          surface = @balls[index] || region.face.surface
           loops = region.loops.map { |l| Seams.around(@topology, l) }
           return about_axis(surface, loops) if ABOUT_AXIS.include?(surface.kind) && surface.field.nil?
 
