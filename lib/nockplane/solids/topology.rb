@@ -53,8 +53,8 @@ module Nockplane
         found
       end
 
-      # Vertices where edges end: those that more than two border segments meet in, or two of different neighbours, or two
-      # that turn between two faces in one plane (whose border follows from neither).
+      # Vertices where edges end: those that more than two border segments meet in, or two of different neighbours, or
+      # two that turn between two faces in one plane (whose border follows from neither).
       def corners(borders)
         around = Hash.new { |h, k| h[k] = {} }
         borders.each_with_index do |list, r|

@@ -3,8 +3,8 @@
 module Nockplane
   module Formats
     module Step
-      # Axes of balls' faces as they are written. A ball with holes beside its axis has no outline that goes round, and a
-      # reader takes what the hole left out for the face. So its axis is laid through a hole.
+      # Axes of balls' faces as they are written. A ball with holes beside its axis has no outline that goes round, and
+      # a reader takes what the hole left out for the face. So its axis is laid through a hole.
       class BallAxes
         # place: asked for the true place of a vertex id, mm.
         def initialize(solid, topology, place)
