@@ -112,4 +112,15 @@ class BooleanTest < CoreTest
       number[1, 5]
     ).solid
   end
+
+  # Corners that were welded: a triangle that became a line goes, a quad loses one corner, a hole that became a line is
+  # none.
+  def test_corners_that_came_to_one_place_are_told_once
+    pool = VertexPool.new([0.0, 4.0, 4.0, 0.0, 1.0, 2.0], [0.0, 0.0, 4.0, 4.0, 1.0, 1.0], [0.0] * 6)
+    face = Face.new('f', Geometry::Surface.plane([0.0, 0.0, 0.0], [0.0, 0.0, 1.0]))
+    up = [0.0, 0.0, 1.0, 0.0]
+    facets = [[[0, 1, 1]], [[0, 1, 2, 2]], [[2, 3, 0, 2]], [[0, 1, 2, 3], [4, 5, 5]], [[0, 1, 2]]]
+    told = Repair.without_repeats(facets.map { |loops| Facet.over(pool, loops, face, up) })
+    assert_equal [[[0, 1, 2]], [[3, 0, 2]], [[0, 1, 2, 3]], [[0, 1, 2]]], told.map(&:loops)
+  end
 end

@@ -149,7 +149,7 @@ module Nockplane
       # (Merging may part what slivers hold together, where a file's faces meet at micrometres: then the pieces stay as
       # they are.)
       def finish(facets)
-        split = Repair.split_t_junctions(@pool, facets)
+        split = Repair.split_t_junctions(@pool, Repair.without_repeats(facets))
         solid = Solid.compact(@pool, Repair.split_t_junctions(@pool, Repair.merge_coplanar(@pool, split)))
         open = solid.open_edges
         return solid if open.empty?

@@ -9,6 +9,17 @@ module Nockplane
 
       module_function
 
+      # Facets without corners that come twice in a row (places that were welded) and without those this leaves with fewer
+      # than three.
+      def without_repeats(facets)
+        facets.filter_map do |f|
+          next f if f.loops.none? { |ids| ids.each_index.any? { |i| ids[i] == ids[i - 1] } }
+
+          loops = f.loops.map { |ids| ids.reject.with_index { |id, i| id == ids[i - 1] } }
+          f.with_loops(loops.select { |ids| ids.size > 2 }) if loops[0].size > 2
+        end
+      end
+
       # Facets with every unmatched edge split at the unmatched vertices that lie on it.
       def split_t_junctions(pool, facets)
         2.times do
