@@ -9,8 +9,8 @@ module Nockplane
 
       module_function
 
-      # Facets without corners that come twice in a row (places that were welded) and without those this leaves with fewer
-      # than three.
+      # Facets without corners that come twice in a row (places that were welded), and without those that have fewer
+      # than three then.
       def without_repeats(facets)
         facets.filter_map do |f|
           next f if f.loops.none? { |ids| ids.each_index.any? { |i| ids[i] == ids[i - 1] } }
