@@ -24,12 +24,18 @@ module App
       end
     end
 
-    # Draws the lines of all views, on two processors: what they rest on first, then those that take longest.
+    # Draws the lines of all views, on two processors: what is cut open on one while the edges that the others rest on
+    # are found on the other, then those that take longest.
     def draw
       waiting = undrawn.map { |v| shown(v) }
-      waiting.reject(&:opening).map(&:subject).uniq.each { |subject| @source.edges(subject) }
-      leaning = waiting.sort_by.with_index { |m, i| [m.frame.d.count { |c| c.abs < 1e-9 }, i] }
-      Twofold.each(leaning, memory: Apart.bounds.memory) { |m| m.linework && m.axes }
+      cut, whole = waiting.partition(&:opening)
+      leaning = whole.sort_by.with_index { |m, i| [m.frame.d.count { |c| c.abs < 1e-9 }, i] }
+      work = ->(m) { m.linework && m.axes }
+      memory = Apart.bounds.memory
+      Twofold.beside(cut, memory: memory, work: work) do
+        whole.map(&:subject).uniq.each { |subject| @source.edges(subject) }
+        Twofold.each(leaning, memory: memory, &work)
+      end
     end
 
     def work_out((kind, id))

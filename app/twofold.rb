@@ -22,8 +22,19 @@ module App
     def each(pieces, memory:, &work)
       return pieces.each(&work) if pieces.size < 2 || pieces.size > MOST || processors < 2
 
+      beside(pieces, memory: memory, work: work) { nil }
+    end
+
+    # Has a copy begin with some pieces (work does one) while the block is done here; then they are shared.
+    def beside(pieces, memory:, work:)
+      if pieces.empty? || pieces.size > MOST || processors < 2
+        yield
+        return pieces.each(&work)
+      end
+
       tray = tray_of(pieces)
       copy = copied(memory) { take(tray, pieces, &work) }
+      yield
       take(tray, pieces, &work)
       done = Process.wait2(copy)[1].success?
       copy = nil
@@ -60,6 +71,7 @@ module App
           exit!(1)
         end
         Process.setrlimit(:AS, (File.read('/proc/self/statm').to_i * 4096) + memory)
+        Hands.collect_later
         yield
         exit!(0)
       ensure

@@ -64,6 +64,31 @@ class TwofoldTest < AppTest
     assert_equal({ 1 => [Process.pid], 2 => [Process.pid], 3 => [Process.pid] }, done)
   end
 
+  def test_a_copy_begins_while_something_else_is_done_here
+    work = ->(piece) { note(piece) && sleep(0.1) }
+    App::Twofold.beside([1, 2], memory: MEMORY, work: work) do
+      sleep 0.5
+      note(3)
+    end
+    assert_equal [1, 2, 3], done.keys.sort
+    assert_equal [Process.pid], done[3]
+    refute_includes done[1] + done[2], Process.pid
+    App::Twofold.processors = 1
+    App::Twofold.beside([4], memory: MEMORY, work: work) { note(5) }
+    App::Twofold.beside([], memory: MEMORY, work: work) { note(6) }
+    assert_equal [[Process.pid]] * 3, done.values_at(4, 5, 6)
+  end
+
+  # Garbage of a short task is left lying until nobody waits; of a long one it is not.
+  def test_what_a_task_leaves_is_collected_later
+    App::Hands.collect_later
+    assert GC.disable, 'it is off'
+    sleep App::Hands::UNSWEPT + 0.3
+    refute GC.enable, 'it is on again'
+  ensure
+    GC.enable
+  end
+
   # The lines of a sheet drawn by two are those drawn by one.
   def test_a_sheet_drawn_by_two
     App::Twofold.processors = 1
