@@ -168,6 +168,10 @@ class StandardsTest < CoreTest
     assert_equal "30°0'30''", angle[30 + (30 / 3600.0), true]
     assert_equal "30° ±0°15'", angle[30.0, true, '±0.25']
     assert_equal '60° ±0,5°', angle[60.0, false, '±0.5']
+    # One that was chosen, in full; one that came of other sizes, as far as it can be read.
+    assert_equal '22,1255°', angle[22.1255, false]
+    assert_equal '45,43°', angle[Math.atan2(10.15, 10.0) * 180 / Math::PI, false]
+    assert_equal '30°', angle[Math.atan2(1.0, Math.sqrt(3)) * 180 / Math::PI, false]
   end
 
   def ink(standard, length: 60.0, e: [1.0, 0.0], text: '60')

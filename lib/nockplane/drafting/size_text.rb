@@ -61,13 +61,17 @@ module Nockplane
         finish(format("%.#{decimals || @standard.precision}f", value), decimals)
       end
 
+      # Decimals of an angle that was chosen, and of one that came out of other sizes or was measured: one that is not a
+      # round number of ten thousandths.
+      CHOSEN = 4
+      FOUND = 2
+
       # An angle in degrees.
       def angle(degrees, decimals = nil)
-        if @standard.angles == 'dms'
-          dms(degrees)
-        else
-          "#{finish(format("%.#{decimals || 4}f", degrees), decimals || (:strip))}°"
-        end
+        return dms(degrees) if @standard.angles == 'dms'
+
+        places = decimals || ((degrees - degrees.round(CHOSEN)).abs < 1e-9 ? CHOSEN : FOUND)
+        "#{finish(format("%.#{places}f", degrees), decimals || :strip)}°"
       end
 
       protected

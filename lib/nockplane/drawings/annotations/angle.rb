@@ -14,7 +14,12 @@ module Nockplane
         def place_type(_measured, _frame) = Arc
         def length? = false
         def says = :angle
-        def typed(standard, snapshot) = Drafting::SizeText.new(standard).angle(snapshot.value).delete_suffix('°')
+
+        # (All decimals that can be typed: what is not touched stays what it is.)
+        def typed(standard, snapshot)
+          words = Drafting::SizeText.new(standard)
+          words.angle(snapshot.value.round(Drafting::SizeText::CHOSEN)).delete_suffix('°')
+        end
       end
     end
   end
