@@ -216,6 +216,7 @@ class PacketsTest < AppTest
     App::Queue.work_off
     run = App::Records::Run.last
     assert_equal ['done', "/packets/#{App::Records::Packet.last.id}"], [run.state, run.href]
+    assert_equal ['done'] * 5, run.lines.map { |l| l['state'] }
     get '/packets'
     assert_includes last_response.body, 'for production'
     get '/'
