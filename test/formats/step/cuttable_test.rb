@@ -104,6 +104,21 @@ class StepCuttableTest < StepTest
     assert_in_delta 12_000, Solids::Mass.of(slant.remaining).volume, 0.1
   end
 
+  # A face of some micrometres between two nearly equal circles, whose chords cross each other (elbow). What two cuts
+  # along one line leave, looked at from both sides, is the whole.
+  [
+    [[0.0, 40.0, 0.0], [30.0, 40.0, 0.0], [30.0, 40.0, 5.0], [60.0, 40.0, 5.0]],
+    [[40.0, 0.0, 0.0], [40.0, 30.0, 0.0], [40.0, 30.0, -4.0], [40.0, 60.0, -4.0]]
+  ].each_with_index do |line, i|
+    define_method("test_stepped_planes_through_a_step_of_micrometres_#{i}") do
+      solid = step_model('elbow').solid
+      assert_flat solid
+      left = [1.0, -1.0].map { |way| Solids::Cut.stepped(solid, line, [0.0, 0.0, way]).remaining }
+      left.each { |part| assert_closed part }
+      assert_in_delta Solids::Mass.of(solid).volume, left.sum { |part| Solids::Mass.of(part).volume }, 0.05
+    end
+  end
+
   # Where faces do not meet by micrometres the cut is made a hair beside; elsewhere it is where it was drawn.
   def test_a_cut_that_fails_is_made_a_hair_beside
     solid = read(written('bores_of_one_size'))

@@ -176,12 +176,24 @@ module Nockplane
           raise Unusable, "#{record}: its outline encloses nothing" if Geometry::Polygon.area(turned[0], us, vs) < 1e-12
 
           made =
-            if off < Geometry::Tolerance::POINT
+            if off < Geometry::Tolerance::POINT && !sliver?(turned, us, vs)
               [Solids::Facet.over(@pool, turned, face, [*frame.z, Geometry::Vec.dot(frame.z, frame.origin)])]
-            else # corners that can't be put on all their planes: triangles are flat wherever they are
+            else # triangles are flat wherever their corners are, and never cross themselves
               Solids::Triangulator.new(us, vs, turned, flat: true).triangles.map { |ids| facet([ids], face, 1) }
             end
           sense == :F ? made.map(&:reversed) : made
+        end
+
+        # mm of mean width below which the chords along both sides of a face may cross each other.
+        SLIVER = 0.01
+
+        # Is a face as narrow as what is left where two nearly equal circles meet?
+        def sliver?(rings, us, vs)
+          return false if rings.size > 1
+
+          ring = rings[0]
+          round = ring.each_index.sum { |i| Math.hypot(us[ring[i]] - us[ring[i - 1]], vs[ring[i]] - vs[ring[i - 1]]) }
+          Geometry::Polygon.area(ring, us, vs) < SLIVER * round / 2
         end
 
         # Corners in one line have no direction of their own: the facet looks where its surface does, square to them.
