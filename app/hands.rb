@@ -110,26 +110,29 @@ module App
     def serve(from, to, lane)
       Process.setpriority(Process::PRIO_PROCESS, 0, 5) unless lane == 'ahead' # people who wait for a page come first
       Twofold.processors = Etc.nprocessors
-      while comes?(from) && (task = get(from))
-        collect_later
+      unswept = 0
+      while comes?(from) { unswept = 0 } && (task = get(from))
+        collect_later if (unswept += 1) <= TASKS
         put(to, answer(task))
         GC.enable
         Database.release
       end
     end
 
-    # Waits for the next task; false when none came for a while.
+    # Waits for the next task; false when none came for a while. Yields when garbage was collected meanwhile.
     def comes?(from)
       return true if from.wait_readable(PAUSE)
 
       GC.start
+      yield
       !from.wait_readable(IDLE).nil?
     end
 
     # Seconds of a task in which garbage is left lying (a tenth of a size's time went into it), and of a pause after
-    # which it is collected.
+    # which it is collected; tasks without such a pause after which it is collected as ever.
     UNSWEPT = 1.0
-    PAUSE = 0.4
+    PAUSE = 0.8
+    TASKS = 8
 
     # Leaves garbage until a task has taken a while: it is collected when nobody waits.
     def collect_later

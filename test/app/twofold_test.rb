@@ -89,6 +89,21 @@ class TwofoldTest < AppTest
     GC.enable
   end
 
+  def test_it_is_collected_in_a_pause
+    from, to = IO.pipe
+    swept = 0
+    to.write('a')
+    assert App::Hands.comes?(from) { swept += 1 }
+    assert_equal 0, swept
+    from.read(1)
+    late = Thread.new { sleep(App::Hands::PAUSE + 0.3) && to.write('b') }
+    assert App::Hands.comes?(from) { swept += 1 }
+    assert_equal 1, swept
+    late.join
+  ensure
+    [from, to].each(&:close)
+  end
+
   # The lines of a sheet drawn by two are those drawn by one.
   def test_a_sheet_drawn_by_two
     App::Twofold.processors = 1
