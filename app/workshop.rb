@@ -38,6 +38,7 @@ module App
           Files.read(reference.file),
           names: reference.faces,
           refine: refine,
+          called: reference.called,
           kept: refine == 1 ? meshes(reference.file) : Nockplane::Formats::Step::Import::ANEW
         ).model
       return model unless reference.title || reference.properties.any?

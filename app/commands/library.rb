@@ -24,7 +24,8 @@ module App
         Nockplane::Modelling::ImportReference.new(
           file: Digest::SHA256.file(file).hexdigest,
           name: File.expand_path(file),
-          bytes: File.size(file)
+          bytes: File.size(file),
+          called: Nockplane::Formats::Step::Products::BY_PRODUCT
         ).to_s
       end
 
@@ -34,7 +35,8 @@ module App
           Nockplane::Formats::Step::Import.read(
             File.binread(reference.name),
             names: reference.faces,
-            refine: refine
+            refine: refine,
+            called: reference.called
           ).model
         end
         parts = ->(reference, refine) do

@@ -53,7 +53,12 @@ module App
 
       def read(progress)
         Timeout.timeout(PATIENCE) do
-          Nockplane::Formats::Step::Import.read(@bytes, progress: progress, kept: Workshop.meshes(@digest))
+          Nockplane::Formats::Step::Import.read(
+            @bytes,
+            progress: progress,
+            kept: Workshop.meshes(@digest),
+            called: Nockplane::Formats::Step::Products::BY_PRODUCT
+          )
         end
       rescue Timeout::Error
         raise Refused,
@@ -74,7 +79,13 @@ module App
             if Received.kind_of(text) == 'file'
               Nockplane::Modelling::ImportReference.parse(text)
             else
-              Nockplane::Modelling::ImportReference.new(file: '', name: '', bytes: 0, plan: plan_of(text))
+              Nockplane::Modelling::ImportReference.new(
+                file: '',
+                name: '',
+                bytes: 0,
+                plan: plan_of(text),
+                called: Nockplane::Formats::Step::Products::BY_PRODUCT
+              )
             end
           )
         model = Workshop.source.model_of(text)

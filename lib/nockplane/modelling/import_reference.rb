@@ -11,9 +11,9 @@ module Nockplane
     #    "used":{"":{"plane":18}},"doubts":{},"gone":[]}
     class ImportReference
       HEAD = 'nockplane: step/1'
-      FIELDS = %i[file name bytes faces used doubts gone title properties part arrangement plan].freeze
+      FIELDS = %i[file name bytes faces used doubts gone title properties part arrangement plan called].freeze
       # Those that are written only where they say something.
-      SELDOM = { part: nil, arrangement: {}, plan: {} }.freeze
+      SELDOM = { part: nil, arrangement: {}, plan: {}, called: nil }.freeze
 
       attr_reader(*FIELDS)
 
@@ -24,7 +24,8 @@ module Nockplane
       # [old names] }; gone: old names that no face has any more; title, properties: what the model is called and { key
       # => text } given here, instead of what the file says; part: number of one part of an assembly that alone is meant
       # (as its instances name it), nil for all of the file; arrangement, plan: as
-      # Arrangement#to_h and TolerancePlan#to_h give them.
+      # Arrangement#to_h and TolerancePlan#to_h give them; called: what the components of an assembly are called by
+      # (Formats::Step::Products), nil in texts of before there was a choice.
       def initialize(
         file:,
         name:,
@@ -37,7 +38,8 @@ module Nockplane
         properties: {},
         part: nil,
         arrangement: {},
-        plan: {}
+        plan: {},
+        called: nil
       )
         @file = file
         @name = name
@@ -48,6 +50,7 @@ module Nockplane
         @gone = gone
         @title = title
         @part = part
+        @called = called
         @arrangement = text_keys(arrangement || {})
         @plan = text_keys(plan || {})
         @properties = (properties || {}).to_h { |k, v| [k.to_s, v.to_s] }

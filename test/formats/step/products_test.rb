@@ -81,6 +81,25 @@ class StepProductsTest < StepTest
     assert_empty again.doubts
   end
 
+  # An exporting program that gives occurrences its own addresses: people read the products' names. Files taken in
+  # before keep what their components are called, and so does what is tied to them.
+  def test_occurrences_that_were_only_counted
+    text = sample('assembly-40').gsub(/(NEXT_ASSEMBLY_USAGE_OCCURRENCE\('\d+',)'[^']*'/, "\\1'=>[0:1:1:5]'")
+    before = STEP::Import.read(text).model.components.map(&:path)
+    assert(before.all? { |path| path.start_with?('=>-0-1-1-5-[') })
+    after = STEP::Import.read(text, called: STEP::Products::BY_PRODUCT).model.components.map(&:path)
+    assert_equal 40, after.uniq.size
+    assert_empty after.grep(/=>|0-1/)
+    plain = STEP::Import.read(sample('assembly-40'), called: STEP::Products::BY_PRODUCT).model.components
+    assert_equal step_model('assembly-40').components.map(&:path), plain.map(&:path), 'what was given stays'
+    assert_equal plain.map(&:name).tally, STEP::Import.read(text).model.components.map(&:name).tally
+    first = STEP::Naming.reference(STEP::Import.read(text).parts, file: 'x', name: 'a.step', bytes: 1)
+    old = Modelling::ImportReference.parse(first.to_s.sub(/,"called":"product"/, ''))
+    assert_equal [STEP::Products::BY_PRODUCT, nil], [first.called, old.called]
+    again = STEP::Naming.reference({}, file: 'y', name: 'a.step', bytes: 1, before: [old, {}])
+    assert_nil again.called
+  end
+
   # Edges are looked for once a part; the lines are those of the whole.
   def test_lines_of_an_assembly_come_from_its_parts
     source = step_source('assembly-40')

@@ -51,15 +51,17 @@ module Nockplane
 
         # bytes: the file; names: { face record id => name }; refine as in Solids::Discretise; progress: called with the
         # part of the faces meshed so far, 0 to 1; kept: gives what its block gives, or gave when these very bytes were
-        # read before (a value to be kept as it is: most of the time goes there). Raises Unreadable.
-        def self.read(bytes, names: {}, refine: 1, progress: nil, kept: ANEW)
-          new(bytes, names, refine, progress, kept).result
+        # read before (a value to be kept as it is: most of the time goes there); called as of Products. Raises
+        # Unreadable.
+        def self.read(bytes, names: {}, refine: 1, progress: nil, kept: ANEW, called: nil)
+          new(bytes, names, refine, progress, kept, called).result
         end
 
         # [Solid] of an assembly's parts where they were made, as Modelling::Model#parts.
-        def self.parts(bytes, refine: 1) = new(bytes, {}, refine, nil, ANEW).parts
+        def self.parts(bytes, refine: 1) = new(bytes, {}, refine, nil, ANEW, nil).parts
 
-        def initialize(bytes, names, refine, progress, kept)
+        def initialize(bytes, names, refine, progress, kept, called)
+          @called = called
           @progress = progress
           @report = Report.new
           @file = Part21.new(bytes)
@@ -69,13 +71,13 @@ module Nockplane
         end
 
         def parts
-          @products = Products.new(@file, @report)
+          @products = Products.new(@file, @report, called: @called)
           @products.occurrences.filter_map { |o| solid(o.body) }.uniq(&:object_id)
         end
 
         def result
           told do
-            @products = Products.new(@file, @report)
+            @products = Products.new(@file, @report, called: @called)
             occurrences = @products.occurrences
             @properties = Properties.new(@file)
             meshed

@@ -34,7 +34,8 @@ module Nockplane
             title: old&.title,
             properties: old ? old.properties : {},
             arrangement: old ? old.arrangement : {},
-            plan: old ? old.plan : {}
+            plan: old ? old.plan : {},
+            called: old ? old.called : Products::BY_PRODUCT
           )
         end
       end

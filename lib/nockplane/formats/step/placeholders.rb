@@ -11,7 +11,13 @@ module Nockplane
           /\A(?:new(?:[ ]part|[ ]document|[ ]model)?|part|body|solid|compound|shape|product|assembly|model|
              imported[ ]model|none|null|unnamed|untitled|default|)[\s_.\#-]*\d*\z/ix
 
+        # Addresses and counters that programs give to what stands in an assembly.
+        ADDRESS = /\A(?:(?:=>)?\[?\d+(?::\d+)*\]?|NAUO[\s_-]*\d*|)\z/i
+
         module_function
+
+        # Does what an occurrence is called say nothing?
+        def occurrence?(text) = text.strip.match?(ADDRESS)
 
         # Does a name say nothing?
         def name?(text) = text.strip.match?(NOTHING) || text.strip.match?(COUNTED)

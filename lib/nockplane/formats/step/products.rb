@@ -21,7 +21,13 @@ module Nockplane
         # An occurrence: path of names, Product, Body, Solids::Transform.
         Occurrence = Struct.new(:path, :product, :body, :transform)
 
-        def initialize(file, report)
+        # What occurrences are called by (ImportReference#called): by their products where the program only counted them;
+        # nil: by whatever it wrote, as files were read before.
+        BY_PRODUCT = 'product'
+
+        # called: BY_PRODUCT or nil.
+        def initialize(file, report, called: nil)
+          @called = called
           @file = file
           @report = report
           @bodies = {}
@@ -154,7 +160,15 @@ module Nockplane
         end
 
         # What an occurrence of a product is called.
-        def word(child, name, code) = [name, code, label(child)].find { |w| !w.empty? } || 'part'
+        def word(child, name, code)
+          product = label(child)
+          given = [name, code, product]
+          if @called == BY_PRODUCT
+            said = [name, Placeholders.name?(product) ? '' : product, code]
+            given = said.reject { |w| Placeholders.occurrence?(w) } + given
+          end
+          given.find { |w| !w.empty? } || 'part'
+        end
 
         def clean(word) = word.tr(':~/[]', '-----')[0, 80]
 
