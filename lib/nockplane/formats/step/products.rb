@@ -21,8 +21,8 @@ module Nockplane
         # An occurrence: path of names, Product, Body, Solids::Transform.
         Occurrence = Struct.new(:path, :product, :body, :transform)
 
-        # What occurrences are called by (ImportReference#called): by their products where the program only counted them;
-        # nil: by whatever it wrote, as files were read before.
+        # What occurrences are called by (ImportReference#called): by their products where the program only counted
+        # them; nil: by whatever it wrote, as files were read before.
         BY_PRODUCT = 'product'
 
         # called: BY_PRODUCT or nil.
