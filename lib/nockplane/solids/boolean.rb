@@ -149,14 +149,16 @@ module Nockplane
       # (Merging may part what slivers hold together, where a file's faces meet at micrometres: then the pieces stay as
       # they are.)
       def finish(facets)
-        split = Repair.split_t_junctions(@pool, Repair.without_repeats(facets))
-        solid = Solid.compact(@pool, Repair.split_t_junctions(@pool, Repair.merge_coplanar(@pool, split)))
+        split, whole = Repair.split_t_junctions(@pool, facets)
+        merged, closed = Repair.split_t_junctions(@pool, Repair.merge_coplanar(@pool, split))
+        solid = Solid.compact(@pool, merged)
+        return solid if closed
+        return Solid.compact(@pool, split) if whole
+
+        told = Repair.without_repeats(facets)
+        return finish(told) if told != facets
+
         open = solid.open_edges
-        return solid if open.empty?
-
-        plain = Solid.compact(@pool, split)
-        return plain if plain.open_edges.empty?
-
         raise OpenResult, "the result is open along #{open.size} edges, near #{place(solid, open[0])}; " \
                           'move the feature a little or change its size by 0.01 mm'
       end

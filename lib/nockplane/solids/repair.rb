@@ -20,18 +20,18 @@ module Nockplane
         end
       end
 
-      # Facets with every unmatched edge split at the unmatched vertices that lie on it.
+      # [facets with every unmatched edge split at the unmatched vertices that lie on it, are all edges matched then?]
       def split_t_junctions(pool, facets)
         2.times do
           open = unmatched(facets)
-          return facets if open.empty?
+          return [facets, true] if open.empty?
 
           inserts = inserts(pool, open)
-          return facets if inserts.empty?
+          return [facets, false] if inserts.empty?
 
           facets = facets.map { |f| insert(f, inserts) }
         end
-        facets
+        [facets, unmatched(facets).empty?]
       end
 
       # { directed key => surplus } of edges lacking an opposite.

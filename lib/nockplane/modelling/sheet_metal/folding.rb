@@ -27,7 +27,7 @@ module Nockplane
           @nodes = owners
           give_walls
           name_again
-          @facets = Solids::Repair.split_t_junctions(@pool, @facets)
+          @facets, = Solids::Repair.split_t_junctions(@pool, @facets)
           Moving.new(@facets, places, moves, surfaces: surfaces).solid
         end
 

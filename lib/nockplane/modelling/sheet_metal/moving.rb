@@ -37,7 +37,7 @@ module Nockplane
         def solid
           facets = with_faces(@given.zip(@moves).flat_map { |f, move| moved(f).map { |made| [*made, move] } })
           pool = Solids::VertexPool.new(@pool.xs, @pool.ys, @pool.zs)
-          merged = Solids::Repair.split_t_junctions(pool, merged(pool, facets))
+          merged, = Solids::Repair.split_t_junctions(pool, merged(pool, facets))
           whole = Solids::Solid.compact(pool, merged)
           whole = Solids::Solid.compact(pool, facets) unless whole.open_edges.empty?
           return whole if whole.open_edges.empty?

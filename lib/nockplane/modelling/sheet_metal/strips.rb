@@ -21,7 +21,7 @@ module Nockplane
           @forms = []
           sort
           Solids::Components.of(@between) { true }.each { |ids| take(ids.map { |i| @between[i] }) }
-          @facets = Solids::Repair.split_t_junctions(@pool, @facets)
+          @facets, = Solids::Repair.split_t_junctions(@pool, @facets)
           rejoin
           give_walls
           index_sides
