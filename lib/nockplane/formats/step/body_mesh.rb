@@ -176,9 +176,10 @@ module Nockplane
           raise Unusable, "#{record}: its outline encloses nothing" if Geometry::Polygon.area(turned[0], us, vs) < 1e-12
 
           made =
-            if off < Geometry::Tolerance::POINT && !sliver?(turned, us, vs)
+            if sliver?(turned, us, vs) then zipped(turned[0], us, vs).map { |ids| facet([ids], face, 1) }
+            elsif off < Geometry::Tolerance::POINT
               [Solids::Facet.over(@pool, turned, face, [*frame.z, Geometry::Vec.dot(frame.z, frame.origin)])]
-            else # triangles are flat wherever their corners are, and never cross themselves
+            else # triangles are flat wherever their corners are
               Solids::Triangulator.new(us, vs, turned, flat: true).triangles.map { |ids| facet([ids], face, 1) }
             end
           sense == :F ? made.map(&:reversed) : made
@@ -194,6 +195,21 @@ module Nockplane
           ring = rings[0]
           round = ring.each_index.sum { |i| Math.hypot(us[ring[i]] - us[ring[i - 1]], vs[ring[i]] - vs[ring[i - 1]]) }
           Geometry::Polygon.area(ring, us, vs) < SLIVER * round / 2
+        end
+
+        # Triangles of a sliver, from its tips along both sides: the corner with the shortest way past it goes first.
+        def zipped(ring, us, vs)
+          left = ring.dup
+          found = []
+          while left.size > 2
+            past = left.each_index.min_by do |i|
+              a, b = left[i - 1], left[(i + 1) % left.size]
+              Math.hypot(us[a] - us[b], vs[a] - vs[b])
+            end
+            found << [left[past - 1], left[past], left[(past + 1) % left.size]]
+            left.delete_at(past)
+          end
+          found
         end
 
         # Corners in one line have no direction of their own: the facet looks where its surface does, square to them.
