@@ -7,9 +7,10 @@ module App
   # #entries, [[name, media type, what it is in words, -> bytes], ...].
   module PacketFiles
     FORMAT = 'packet/1'
+    MANIFEST = 'manifest.json'
 
     # Names of what will be in it, in words: [[name, what it is], ...].
-    def contents = entries.map { |name, _, words, _| [name, words] } << ['manifest.json', 'digests of all']
+    def contents = entries.map { |name, _, words, _| [name, words] } << [MANIFEST, 'digests of all']
 
     # [{ name:, kind:, bytes:, digest: }] as kept in the store, without the manifest; yields before each with its name.
     def files
@@ -20,8 +21,9 @@ module App
       end
     end
 
-    # The manifest of files, and the zip of all: its digest.
+    # The manifest of files, and the zip of all: its digest. Yields before with the manifest's name.
     def close(files, about)
+      yield MANIFEST
       manifest =
         JSON.pretty_generate(
           nockplane: FORMAT,
@@ -30,7 +32,7 @@ module App
           files: files.map { |f| f.slice(:name, :kind, :bytes, :digest) }
         )
       last = {
-        name: 'manifest.json',
+        name: MANIFEST,
         kind: 'application/json',
         bytes: manifest.bytesize,
         digest: PacketStore.put(manifest)

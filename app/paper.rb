@@ -32,6 +32,8 @@ module App
       leaning = whole.sort_by.with_index { |m, i| [m.frame.d.count { |c| c.abs < 1e-9 }, i] }
       work = ->(m) { m.linework && m.axes }
       memory = Apart.bounds.memory
+      return Twofold.each(cut, memory: memory, &work) if whole.empty?
+
       Twofold.beside(cut, memory: memory, work: work) do
         whole.map(&:subject).uniq.each { |subject| @source.edges(subject) }
         Twofold.each(leaning, memory: memory, &work)

@@ -59,7 +59,7 @@ module App
         value = before.apply(edit)
         lost = SeriesCheck.lost(@drawing)
         packing = Packing.new(value, @time, known: known, marked: @marked, without: lost)
-        files, digest = packing.close(packing.files(&told), about(value, packing.variants, lost))
+        files, digest = packing.close(packing.files(&told), about(value, packing.variants, lost), &told)
         Records::Packet.transaction { keep(version, edit, value, check, files, digest, packing.numbers) }
       end
 

@@ -32,7 +32,7 @@ module App
         found = IssueModel.check(@revision).findings
         @approval.settle(found.map(&:last))
         packing = ModelPacking.new(@model, number, @time, approval: @approval, known: known)
-        files, digest = packing.close(packing.files(&told), packing.about)
+        files, digest = packing.close(packing.files(&told), packing.about, &told)
         keep(packing, found, files, digest)
       end
 

@@ -13,7 +13,6 @@ module App
         thing = found or return run.update!(state: 'failed', reason: "the #{self.class::NOUN} is no longer here")
         run.update!(state: 'running')
         packet = issue(thing) { |name| told(run, name) }
-        told(run, 'manifest.json') # which is made of all the others
         run.update!(state: 'done', done: run.total, href: "/packets/#{packet.id}")
       rescue Nockplane::Error => e
         run.update!(state: 'failed', reason: e.message)

@@ -6,6 +6,9 @@ module Nockplane
     module Tolerance
       # mm: a vertex this near to a plane or an edge lies on it. Far below any drawn size, far above rounding (1e-12).
       POINT = 1e-8
+      # mm: corners of a facet that is made of several points may lie this far off its plane. Well within POINT, so that
+      # what rests on the facet finds them on it.
+      FLAT = 2e-9
       # mm: two vertices this near are one. Twice POINT, so that two points on one plane crossing weld.
       WELD = 2e-8
       # mm: lengths from people are rounded to this, which keeps them out of the bad window (1 to 100 x POINT).

@@ -170,20 +170,16 @@ module Nockplane
         ]
       end
 
-      # mm that corners of a flat strip may lie off it.
-      FLAT = 2e-9
-
       # Do all corners of a polygon, each there once, lie on its strip? ss: coordinates counted in strips.
       def flat?(polygon, ss)
         ids = polygon.flatten.map { |i| @ids[i] }
         return false unless ids.uniq.size == ids.size
 
+        low, high = ss.values_at(*polygon[0]).minmax
+        n = @rulings.normal(((low + high) / 2).floor) or return false
         points = ids.map { |id| @pool.point(id) }
-        n = @rulings.normal(ss.values_at(*polygon[0]).minmax.then { |low, high|
-          (low + high) / 2
-        }.floor) or return false
         level = Geometry::Vec.dot(n, points[0])
-        points.all? { |p| (Geometry::Vec.dot(n, p) - level).abs < FLAT }
+        points.all? { |p| (Geometry::Vec.dot(n, p) - level).abs < Geometry::Tolerance::FLAT }
       end
 
       # Loops as numbers of their points.

@@ -5,8 +5,6 @@ module Nockplane
     # Joins pairs of triangles that lie in one plane to convex quads: strips of cylinders and cones, cells of balls and
     # tori.
     module Quads
-      # mm that four corners may lie off one plane.
-      FLAT = 2e-9
       # Part of its size that a corner must turn by.
       TURN = 1e-9
 
@@ -49,7 +47,7 @@ module Nockplane
         e, f, g = corners.drop(1).map { |q| Geometry::Vec.sub(q, p) }
         n = Geometry::Vec.cross(e, g)
         size = [e, f, g].map { |v| Geometry::Vec.length(v) }.max
-        return false unless Geometry::Vec.dot(n, f).abs < FLAT * Geometry::Vec.length(n)
+        return false unless Geometry::Vec.dot(n, f).abs < Geometry::Tolerance::FLAT * Geometry::Vec.length(n)
 
         corners.each_index.all? do |i|
           u, v = Geometry::Vec.sub(corners[i - 3], corners[i]), Geometry::Vec.sub(corners[i - 2], corners[i - 3])

@@ -48,7 +48,8 @@ module Nockplane
           end
         end
 
-        # Does a ray from a point meet the facet?
+        # Does a ray from a point meet the facet? (Corners of the mesh stand at poles: its border counts, for which
+        # Solids::Ray is no judge.)
         def over?(facet, origin, way)
           corners = facet.loops[0].map { |id| Geometry::Vec.sub(@solid.point(id), origin) }
           return false unless corners.any? { |c| Geometry::Vec.dot(c, way).positive? }
