@@ -23,7 +23,10 @@ module Nockplane
         @far = far
       end
 
-      # [[w0, w1, w2], ...] by piece.
+      OUTSIDE = [0, 0, 0].freeze
+
+      # [[w0, w1, w2], ...] by piece. (With far: 0 for those that reach out of the near box. They lie outside set 0, and
+      # the rules of booleans keep nothing there.)
       def left
         around_vertices
         left = Array.new(@pa.size)
@@ -33,7 +36,7 @@ module Nockplane
           left[i] = windings(i)
           spread(i, left)
         end
-        @pa.each_index { |i| left[i] ||= windings(i) }
+        @pa.each_index { |i| left[i] ||= OUTSIDE }
         left
       end
 

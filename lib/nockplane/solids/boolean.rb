@@ -67,8 +67,10 @@ module Nockplane
         return far ? facets : [] if others.empty?
 
         @others = others
-        @grid = FacetGrid.new(others)
+        @grid = FacetGrid.new(others, within: grown(grown(@b.box)))
+        @rays = RayGrid.new(others, @grid.partial? ? nil : @grid)
         @cuts = PlaneCuts.new(@pool, others)
+        @piercing = Piercing.new(@pool)
         untouched = []
         kept = []
         facets.each do |f|
@@ -93,17 +95,31 @@ module Nockplane
           return kept.size == pieces.size ? [f] : kept.map { |ids, _| f.trimmed(@pool, [ids]) }
         end
 
-        section = Section.new(@pool, f.plane)
-        overlay = Geometry::Overlay.new(@pool, f.nx, f.ny, f.nz)
-        near = gather(near, needs, section, overlay)
-        far = FarWinding.new(@pool, f, @grid, @others, near, section, needs)
-        return kept_whole?(far, rule) ? [f] : [] if overlay.empty?
+        far = FarWinding.new(@pool, f, @rays, @others, Section.new(@pool, f.plane), needs)
+        segments = gather(near, needs, far)
+        return kept_whole?(far, rule) ? [f] : [] if segments.empty?
 
-        f.each_edge { |a, b| overlay.add(a, b, 0) }
+        pierced(f, segments, needs, far, rule) || overlaid(f, segments, far, rule)
+      end
+
+      # The facet with holes, or as it is, where the other solid only passes through it; else nil.
+      def pierced(facet, segments, needs, far, rule)
+        return nil unless needs.size == 1 && (loops = @piercing.loops(facet, segments))
+
+        return nil unless far.around_facet == FarWinding::NONE
+        return nil unless rule.call(true, false, false) && !rule.call(true, true, true)
+
+        loops.empty? ? [facet] : [facet.trimmed(@pool, facet.loops + loops.map(&:reverse))]
+      end
+
+      def overlaid(facet, segments, far, rule)
+        overlay = Geometry::Overlay.new(@pool, facet.nx, facet.ny, facet.nz)
+        segments.each { |a, b, set| overlay.add(a, b, set) }
+        facet.each_edge { |a, b| overlay.add(a, b, 0) }
         polygons = overlay.polygons(far, &rule)
-        return [f] if polygons.size == 1 && polygons[0].size == f.loops.size && same?(polygons[0], f.loops)
+        return [facet] if polygons.size == 1 && polygons[0].size == facet.loops.size && same?(polygons[0], facet.loops)
 
-        polygons.map { |loops| f.trimmed(@pool, loops) }
+        polygons.map { |loops| facet.trimmed(@pool, loops) }
       end
 
       # Facets that have none of the other solid near are kept or dropped whole, and neighbours alike: its surface does
@@ -112,7 +128,7 @@ module Nockplane
       def whole(facets, needs, rule)
         Components.of(facets) { true }.flat_map do |group|
           f = facets[group[0]]
-          far = FarWinding.new(@pool, f, @grid, @others, {}, Section.new(@pool, f.plane), needs)
+          far = FarWinding.new(@pool, f, @rays, @others, Section.new(@pool, f.plane), needs)
           kept_whole?(far, rule) ? group.map { |i| facets[i] } : []
         end
       end
@@ -122,15 +138,21 @@ module Nockplane
         rule.call(true, inside.positive?, outside.positive?)
       end
 
-      # Adds the segments of the facets near f to the overlay; returns those facets' indices as a set.
-      def gather(indices, needs, section, overlay)
+      # Segments [[a, b, set], ...] of the facets near f that are near it themselves; the others go to what is far.
+      def gather(indices, needs, far)
+        segments = []
         indices.each do |i|
-          g = @others[i]
-          next unless section.reaches?(g.box)
+          next unless far.section.reaches?(@others[i].box)
 
-          needs.each { |inside| section.each_segment(g, inside) { |a, b| overlay.add(a, b, inside ? 1 : 2) } }
+          needs.each do |inside|
+            far.section.each_segment(@others[i], inside) do |a, b|
+              segment = [a, b, inside ? 1 : 2]
+              far.near_segment?(a, b) ? segments << segment : far.pass(*segment)
+            end
+          end
+          far.counted(i)
         end
-        indices.to_h { |i| [i, true] }
+        segments
       end
 
       def same?(polygon, loops)

@@ -2,25 +2,34 @@
 
 module Nockplane
   module Solids
-    # Winding numbers that facets away from a facet f contribute at points of f: their sections by f's plane are crossed
-    # with a ray in that plane. Only the facets along the ray are looked at.
+    # Winding numbers that what is away from a facet f contributes at points of f: the sections of other facets by f's
+    # plane are crossed with a ray in that plane. Only the facets along the ray are looked at.
     class FarWinding
       NONE = [0, 0, 0].freeze
       # mm around the facet's box: less than what Boolean adds to it when it gathers near facets.
       NEAR = 5e-7
 
-      # near: { index => true } of facets that are counted elsewhere; needs: which sections (true inside, false
-      # outside).
-      def initialize(pool, facet, grid, others, near, section, needs)
+      # Section by f's plane.
+      attr_reader :section
+
+      # grid: RayGrid of the others; needs: which sections (true inside, false outside).
+      def initialize(pool, facet, grid, others, section, needs)
         @pool = pool
         @facet = facet
         @grid = grid
         @others = others
-        @near = near
         @section = section
         @needs = needs
+        @counted = {}
+        @passing = []
         @us, @vs = Geometry::Overlay.axes(pool, facet.nx, facet.ny, facet.nz)
       end
+
+      # A facet (by index) whose segments were all added elsewhere, or here as passing.
+      def counted(index) = @counted[index] = true
+
+      # A segment of such a facet that counts here: set 1 (inside) or 2.
+      def pass(a, b, set) = @passing << [a, b, set]
 
       # [0, winding of S-, winding of S+] of the ray from (x, y, z) along the plane's first or second coordinate axis.
       def ray(x, y, z, along_u)
@@ -31,8 +40,9 @@ module Nockplane
         mp = point[axis]
         mq = point[axis_of(q)]
         total = [0, 0, 0]
+        @passing.each { |a, b, set| total[set] += crossing(p, q, a, b, mp, mq, along_u) }
         @grid.each_near(box) do |i|
-          next if @near[i] || !@section.reaches?(@others[i].box)
+          next if @counted[i] || !@section.reaches?(@others[i].box)
 
           @needs.each do |inside|
             @section.each_segment(@others[i], inside) do |a, b|
@@ -55,6 +65,13 @@ module Nockplane
         )
       end
 
+      # Does a segment come into the facet's box?
+      def near_segment?(a, b)
+        box = @facet.box
+        beside?(@pool.xs, a, b, box[0], box[3]) && beside?(@pool.ys, a, b, box[1], box[4]) &&
+          beside?(@pool.zs, a, b, box[2], box[5])
+      end
+
       # Is a vertex inside the facet's box, where all facets are near ones?
       def near?(vertex)
         b = @facet.box
@@ -66,6 +83,13 @@ module Nockplane
       end
 
       private
+
+      # Do the values of a and b reach into a range?
+      def beside?(values, a, b, low, high)
+        p = values[a]
+        q = values[b]
+        p < q ? p <= high + NEAR && q >= low - NEAR : q <= high + NEAR && p >= low - NEAR
+      end
 
       def axis_of(array)
         return 0 if array.equal?(@pool.xs)

@@ -15,8 +15,14 @@ module Nockplane
 
       # Adds a facet from loops of model points; degenerate corners are dropped, and the facet with them when < 3 are
       # left.
-      def facet(face, *loops)
-        ids = loops.map { |points| clean(points.map { |p| @pool.weld(*p) }) }.reject { |l| l.size < 3 }
+      def facet(face, *loops) = facet_over(face, *loops.map { |points| points.map { |p| vertex(p) } })
+
+      # Number of the vertex at a model point.
+      def vertex(point) = @pool.weld(*point)
+
+      # The same from loops of numbers of vertices.
+      def facet_over(face, *loops)
+        ids = loops.map { |list| clean(list) }.reject { |l| l.size < 3 }
         @facets << Facet.over(@pool, ids, face) unless ids.empty?
       end
 
@@ -41,7 +47,7 @@ module Nockplane
 
       private
 
-      def clean(ids) = ids.each_with_index.reject { |id, i| id == ids[i - 1] }.map(&:first)
+      def clean(ids) = ids.reject.with_index { |id, i| id == ids[i - 1] }
     end
   end
 end

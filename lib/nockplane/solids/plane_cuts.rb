@@ -83,25 +83,61 @@ module Nockplane
 
       def middle(a, b) = [@xs, @ys, @zs].map { |c| (c[a] + c[b]) / 2 }
 
-      # Does an edge of a facet come into the box?
+      # Does an edge of a facet come into the box? Hot: a face with many holes has hundreds of them.
       def edge_near?(g, box)
+        x0, y0, z0 = box[0] - SURE, box[1] - SURE, box[2] - SURE
+        x1, y1, z1 = box[3] + SURE, box[4] + SURE, box[5] + SURE
         boxes = g.loop_boxes
-        g.loops.each_with_index.any? do |ids, k|
-          next false if boxes && apart?(boxes[k], box)
+        xs, ys, zs = @xs, @ys, @zs
+        k = 0
+        while k < g.loops.size
+          ids = g.loops[k]
+          box = boxes && boxes[k]
+          k += 1
+          next if box && (box[0] > x1 || box[3] < x0 || box[1] > y1 || box[4] < y0 || box[2] > z1 || box[5] < z0)
 
           a = ids[-1]
-          ids.any? do |b|
-            from, a = a, b
-            !between_apart?(@xs[from], @xs[b], box[0], box[3]) && !between_apart?(@ys[from], @ys[b], box[1], box[4]) &&
-              !between_apart?(@zs[from], @zs[b], box[2], box[5])
+          i = 0
+          while i < ids.size
+            b = ids[i]
+            i += 1
+            xa = xs[a]
+            xb = xs[b]
+            unless xa < x0 ? xb < x0 : xa > x1 && xb > x1
+              ya = ys[a]
+              yb = ys[b]
+              unless ya < y0 ? yb < y0 : ya > y1 && yb > y1
+                za = zs[a]
+                zb = zs[b]
+                return true unless za < z0 ? zb < z0 : za > z1 && zb > z1
+              end
+            end
+            a = b
           end
         end
+        false
       end
 
-      def apart?(one, other) = 3.times.any? { |k| one[k] > other[k + 3] + SURE || one[k + 3] < other[k] - SURE }
-
-      def between_apart?(p, q, from, to)
-        p < q ? p > to + SURE || q < from - SURE : q > to + SURE || p < from - SURE
+      # Does a place on its plane lie within a facet? (By crossings of a ray along an axis that the plane is not square
+      # to.) Hot, too.
+      def covers?(g, x, y, z)
+        u, v, p, q = seen(g, x, y, z)
+        odd = false
+        g.loops.each do |ids|
+          a = ids[-1]
+          above = v[a] > q
+          i = 0
+          while i < ids.size
+            b = ids[i]
+            i += 1
+            if above != (v[b] > q)
+              above = !above
+              odd = !odd if p < u[a] + ((u[b] - u[a]) * (q - v[a]) / (v[b] - v[a]))
+            end
+            a = b
+          end
+        end
+        odd
       end
 
       def convex?(ids, facet)
@@ -153,17 +189,6 @@ module Nockplane
         a, ha, b, hb = b, hb, a, ha if a > b
         t = ha / (ha - hb)
         @pool.weld(@xs[a] + ((@xs[b] - @xs[a]) * t), @ys[a] + ((@ys[b] - @ys[a]) * t), @zs[a] + ((@zs[b] - @zs[a]) * t))
-      end
-
-      # Does a place on its plane lie within a facet? (By crossings of a ray along an axis that the plane is not square
-      # to.)
-      def covers?(g, x, y, z)
-        u, v, p, q = seen(g, x, y, z)
-        odd = false
-        g.each_edge do |a, b|
-          odd = !odd if (v[a] > q) != (v[b] > q) && p < u[a] + ((u[b] - u[a]) * (q - v[a]) / (v[b] - v[a]))
-        end
-        odd
       end
 
       # The two coordinates in which a plane is seen best, of all vertices and of a place.

@@ -15,12 +15,14 @@ module Nockplane
         @xs = pool.xs
         @ys = pool.ys
         @zs = pool.zs
-        @crossings = [{}, {}]
+        @crossings = {}
+        @off = {}.compare_by_identity
       end
 
       # Yields vertex ids (a, b) of each segment that facet g adds. inside: true for S-, false for S+.
       def each_segment(g, inside)
-        found = crossings(g, inside)
+        # (One that has no corner on the plane is cut alike on both sides of it.)
+        found = @off.fetch(g) { crossings(g, inside) }
         return if found.nil? || found.size < 2
 
         # t = n x g runs with the solid on its left
@@ -61,11 +63,12 @@ module Nockplane
 
       private
 
-      # Hot: heights are computed in place, large planar facets have thousands of corners.
+      # Places where the edges of a facet pass the plane; kept where no corner lies on it. Hot: heights are computed in
+      # place, large planar facets have thousands of corners.
       def crossings(g, inside)
         level = inside ? -TOL : TOL
         found = nil
-        cache = @crossings[inside ? 0 : 1]
+        on = false
         xs = @xs
         ys = @ys
         zs = @zs
@@ -85,23 +88,25 @@ module Nockplane
           while i < n
             b = ids[i]
             hb = (nx * xs[b]) + (ny * ys[b]) + (nz * zs[b]) - d
+            on = true if hb <= TOL && hb >= -TOL
             above_b = inside ? hb >= level : hb > level
-            (found ||= []) << crossing(a, ha, b, hb, cache) if above_a != above_b
+            (found ||= []) << crossing(a, ha, b, hb) if above_a != above_b
             a = b
             ha = hb
             above_a = above_b
             i += 1
           end
         end
+        @off[g] = found unless on
         found
       end
 
-      def crossing(a, ha, b, hb, cache)
+      def crossing(a, ha, b, hb)
         return a if ha.abs <= TOL
         return b if hb.abs <= TOL
 
         a, ha, b, hb = b, hb, a, ha if a > b
-        cache[(a << 32) | b] ||= begin
+        @crossings[(a << 32) | b] ||= begin
           t = ha / (ha - hb)
           xs = @pool.xs
           ys = @pool.ys

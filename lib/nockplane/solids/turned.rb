@@ -22,6 +22,7 @@ module Nockplane
         @mesh = Mesh.new
         @steps, @first =
           @division || [Discretise.steps(@turn, @outline.corners.map { |c| c.point[1] }.max, @refine), 0.0]
+        @rings = Hash.new { |h, uv| h[uv] = ring(uv).map { |p| @mesh.vertex(p) } }
         corners = @outline.corners(@refine, tube: true)
         corners.each_with_index { |a, i| band(a.piece, a.point, corners[(i + 1) % corners.size].point) }
         caps(corners) unless @full
@@ -45,7 +46,11 @@ module Nockplane
         face = @mesh.face("#{@prefix}/#{piece.name}") { surface(piece) }
         return disc(face, a, b) if !piece.curved? && (a[0] - b[0]).abs < 1e-12
 
-        @steps.times { |k| @mesh.facet(face, [point(a, k), point(b, k), point(b, k + 1), point(a, k + 1)]) }
+        one, other = @rings[a], @rings[b]
+        @steps.times do |k|
+          after = (k + 1) % one.size
+          @mesh.facet_over(face, [one[k], other[k], other[after], one[after]])
+        end
       end
 
       # A plane ring square to the axis, as one facet. Outside is right of the travel: running outwards it looks along
