@@ -76,6 +76,70 @@ class RoundsTest < Minitest::Test
     assert_equal 4, front.size, 'rims seen edge-on lie on the outline'
   end
 
+  BLIND = <<~R
+    nockplane: recipe/1
+    name: Block
+    features:
+      - {id: block, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 20}
+      - {id: sink, type: hole, kind: counterbored, on: block/end.end, diameter: 8, counterbore_diameter: 16, counterbore_depth: 6, through: true}
+  R
+
+  # From the front the rims of a stepped hole are dashed lines at their heights; that of the floor is two of them.
+  def test_rims_seen_edge_on_behind_a_wall_are_hidden_lines
+    solid = solid_of(BLIND)
+    hidden = lines(solid, 'front', Projection::EdgeSet.new(solid)).strokes.reject(&:visible)
+    level = hidden.select { |s| s.points[0][1].round(9) == s.points[1][1].round(9) }
+    assert_equal [[14.0, 16.0]], level.map { |s| [s.points[0][1].round(9), s.length.round(9)] }
+    assert(level.all? { |s| s.points.map { |x, _| x.abs.round(9) } == [8.0, 8.0] })
+  end
+
+  # A boss before the block: its upper rim from the front is a line of its whole width.
+  def test_a_rim_seen_edge_on_before_a_wall_is_a_line
+    boss = "  - {id: boss, type: extrude, on: xz, profile: {kind: circle, diameter: 10}, depth: 30}\n"
+    solid = solid_of(BLIND + boss)
+    set = Projection::EdgeSet.new(solid)
+    rim = lines(solid, 'top', set).strokes.select { |s| s.visible && s.faces[0] == 'boss/end.end' }
+    assert_equal([[10.0, true]], rim.map { |s| [s.length.round(9), s.shape == :line] })
+    assert_same_lines('boss before a block', solid)
+  end
+
+  # A rim that slots cut in four is four arcs, each told as one thing.
+  def test_arcs_of_a_rim
+    text = <<~R
+      nockplane: recipe/1
+      name: Wheel
+      features:
+        - {id: wheel, type: extrude, profile: {kind: circle, diameter: 80}, depth: 10}
+        - {id: gaps, type: extrude, operation: cut, on: wheel/end.end, at: [0, 40], through: true, profile: {kind: rectangle, width: 6, height: 10}, pattern: {kind: circular, count: 4, pitch_circle: 80}}
+    R
+    solid = solid_of(text)
+    set = Projection::EdgeSet.new(solid)
+    arcs = set.loops.select(&:ends)
+    assert_equal 8, arcs.size
+    top = lines(solid, 'top', set).strokes.select { |s| s.visible && s.arc? }
+    gap = Math.asin(5 / 40.0) # its 10 mm lie along the rim
+    assert_equal [4, [((Math::PI / 2) - (2 * gap)).round(6)]], [top.size, top.map { |s| (s.to - s.from).round(6) }.uniq]
+    assert_same_lines('a wheel with gaps', solid)
+  end
+
+  # Of a set of placed parts and of some of them the ends go with the edges.
+  def test_arcs_of_placed_parts
+    gap =
+      "  - {id: gap, type: extrude, operation: cut, on: block/end.end, through: true, " \
+        "profile: {kind: rectangle, width: 6, height: 60}}\n"
+    solid = solid_of(BLIND + gap)
+    set = Projection::EdgeSet.new(solid)
+    refute_empty set.loops.select(&:ends)
+    moved = Solids::Transform.new([100.0, 0.0, 0.0], [1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0])
+    placed = Projection::EdgeSet.placed([[set, moved, 0, 0], [set, moved, solid.xs.size, solid.facets.size]])
+    second = placed.loops.drop(set.loops.size)
+    set.loops.zip(second).each do |one, other|
+      assert_equal one.edges.map { |i| i + set.edges.size }, other.edges
+      assert_equal one.ends&.map { |v| v + solid.xs.size }, other.ends
+    end
+    assert_equal set.loops.map(&:ends), placed.of_occurrences([1]).loops.map(&:ends)
+  end
+
   def test_a_rim_behind_something_is_not_told_as_seen
     block =
       "  - {id: block, type: extrude, profile: {kind: rectangle, width: 8, height: 8}, depth: 6, " \

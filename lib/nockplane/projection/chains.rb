@@ -24,15 +24,35 @@ module Nockplane
           end
       end
 
-      # [Stroke] of whole rings: [[Ring, one of its edges, visible], ...].
-      def rings(list)
-        list.map do |ring, edge, visible|
-          whole = arc(images[ring], 0.0, TURN, { faces: sides(edge), kind: :sharp, visible: visible })
-          whole.tap { |s| s.from, s.to = 0.0, TURN } # an image seen from behind runs the other way
+      # [Stroke] of rings and arcs told whole: [[EdgeSet::Loop, visible], ...].
+      def rings(edge_set, told)
+        told.map do |loop, visible|
+          more = { faces: sides(edge_set.edges[loop.edges[0]]), kind: :sharp, visible: visible }
+          next across(loop.ring, more) unless images[loop.ring]
+          next part(loop, edge_set.exact, more) if loop.ends
+
+          # (Seen from behind it runs the other way.)
+          arc(images[loop.ring], 0.0, TURN, more).tap { |s| s.from, s.to = 0.0, TURN }
         end
       end
 
       private
+
+      # An arc between the true places of its ends.
+      def part(loop, exact, more)
+        from, to = loop.ends.map { |v| loop.ring.angle(exact[v] || @solid.point(v)) }
+        arc(images[loop.ring], from, from + ((to - from) % TURN), more)
+      end
+
+      # The line that a ring seen edge-on is.
+      def across(ring, more)
+        x, y = @frame.image(ring.centre)
+        ways = [ring.p, ring.q].map { |v| [@frame.r, @frame.u].map { |e| Geometry::Vec.dot(v, e) } }
+        dx, dy = ways.max_by { |w| Math.hypot(*w) }
+        half = Math.sqrt(ways.flatten.sum { |c| c * c }) / Math.hypot(dx, dy)
+        ends = [-half, half].map { |k| [x + (dx * k), y + (dy * k)] }
+        Stroke.new(shape: :line, points: ends, **more)
+      end
 
       def names(seen) = sides(seen.edge)
       def sides(edge) = [@solid.facets[edge.f].face.name, @solid.facets[edge.g].face.name].uniq.sort

@@ -8,7 +8,7 @@ module Nockplane
       TURN = 2 * Math::PI
       # Grain of a circle's or ellipse's centre and radii, mm.
       GRAIN = 1e-4
-      # mm: what is left of a hidden arc between others and shorter is no line of its own.
+      # mm: what is left of a hidden line or arc between others and shorter is no line of its own.
       SLIVER = 0.02
 
       # Strokes without what others cover.
@@ -39,8 +39,9 @@ module Nockplane
         segments = strokes.map { |s| Carriers::Segment.new(s, 0.0, 1.0, s.visible, rank(s), *s.points.flatten) }
         Carriers
           .deduplicate(segments)
-          .map do |g|
+          .filter_map do |g|
             next g.seen if g.t0.zero? && g.t1 == 1.0
+            next if !g.visible && Math.hypot(g.x1 - g.x0, g.y1 - g.y0) < SLIVER
 
             g.seen.dup.tap { |s| s.points = [[g.x0, g.y0], [g.x1, g.y1]] }
           end

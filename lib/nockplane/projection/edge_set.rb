@@ -11,9 +11,16 @@ module Nockplane
           def shifted(vertex, facet, ring) = EdgeSet::Edge.new(a + vertex, b + vertex, f + facet, g + facet, kind, ring)
         end
 
-      # A closed circle or ellipse of chords between the same two faces: its ring and the indices of its edges. In a
-      # view it is one thing: most are seen, or hidden, as a whole.
-      Loop = Struct.new(:ring, :edges)
+      # A circle or ellipse of chords between the same two faces, or an arc of it: its ring, the indices of its edges,
+      # and the vertices of an arc's ends (nil where it is closed). In a view it is one thing: most are seen, or hidden,
+      # as a whole.
+      Loop =
+        Struct.new(:ring, :edges, :ends) do
+          # With its indices moved, on another ring.
+          def shifted(vertex, edge, ring)
+            EdgeSet::Loop.new(ring, edges.map { |i| i + edge }, ends&.map { |v| v + vertex })
+          end
+        end
 
       # One of the placed parts of a set: number of the part (occurrences of one part have one), its Solids::Transform,
       # and the ranges of indices that are its own.
@@ -36,7 +43,7 @@ module Nockplane
               r = e.ring && (rings[e.ring] ||= e.ring.mapped(transform.method(:point), transform.method(:direction)))
               all << e.shifted(vertex, facet, r)
             end
-            set.loops.each { |l| loops << Loop.new(rings[l.ring], l.edges.map { |i| i + at }) }
+            set.loops.each { |l| loops << l.shifted(vertex, at, rings[l.ring]) }
           end
         exact =
           parts.each_with_object({}) do |(set, transform, vertex, _), all|
@@ -134,7 +141,7 @@ module Nockplane
       # Adds what belongs to an occurrence to lists and hashes of all kinds, with its indices moved.
       def take_over(o, edges, loops, exact, pieces, slivers, rims, vertex, facet, edge)
         @edges[o.edges].each { |e| edges << e.shifted(vertex, facet, e.ring) }
-        @loops[o.loops].each { |l| loops << Loop.new(l.ring, l.edges.map { |i| i + edge }) }
+        @loops[o.loops].each { |l| loops << l.shifted(vertex, edge, l.ring) }
         @pieces[o.facets].each { |list| pieces << list.map { |ids| ids.map { |v| v + vertex } } }
         o.facets.each { |f| (n = @slivers[f]) && slivers[f + facet] = n }
         o.vertices.each do |v|

@@ -50,16 +50,10 @@ module Nockplane
         lay_occluders
         @mates = Mates.new(@solid, @frame, @front)
         @grazing = Grazing.new(@solid, @frame, @contours)
-        @told = Rounds.new(@set, @frame, @front, [@px, @py, @pz], @laid)
+        @told = Rounds.new(@set, @frame, @front, [@px, @py, @pz], @laid, @hiding)
         @rounds, done = @told.told, @told.chords
-        asked = []
-        @set.edges.each_with_index { |e, i| (kind = drawn_kind(e)) && asked << [e, kind] unless done.key?(i) }
-        seen =
-          Twins
-            .new(@solid, @frame, @front, @px, @py, @pz)
-            .first(asked)
-            .map { |e, kind| seen_of(e, kind) }
-        seen + contours
+        twins = Twins.new(@solid, @frame, @front, @px, @py, @pz)
+        twins.first(asked(done)).map { |e, kind| seen_of(e, kind) } + contours
       end
 
       private
@@ -118,11 +112,32 @@ module Nockplane
 
       def runs = @runs ||= TrueRuns.new(@solid, @set, @frame, @contours)
 
+      # Which facets look at the viewer, and which are of faces that have contours.
       def face_sides
         dx, dy, dz = @frame.d
         @front = @solid.facets.map { |f| (f.nx * dx) + (f.ny * dy) + (f.nz * dz) < FRONT }
         @set.slivers.each { |i, n| @front[i] = Geometry::Vec.dot(n, @frame.d) < FRONT }
-        @solid.facets.each_with_index { |f, i| @front[i] = @contours.front?(i, @front[i]) if Contours.on?(f.face) }
+        faces = Hash.new { |h, face| h[face] = Contours.on?(face) }.compare_by_identity
+        @bent = @solid.facets.map { |f| faces[f.face] }
+        @bent.each_with_index { |bent, i| @front[i] = @contours.front?(i, @front[i]) if bent }
+      end
+
+      # [[edge, kind], ...] to draw besides the loops told whole (done: indices of their edges). Hot: for every edge in
+      # every view; most are seams within a wall.
+      def asked(done)
+        found = []
+        edges = @set.edges
+        i = -1
+        while (e = edges[i += 1])
+          next if done.key?(i)
+
+          turned = @bent[e.f] || @bent[e.g] ? turned?(e) : @front[e.f] != @front[e.g]
+          if e.kind == :sharp then found << [e, :sharp]
+          elsif turned then found << [e, :silhouette]
+          elsif e.kind == :smooth then found << [e, :smooth]
+          end
+        end
+        found
       end
 
       # Contours as edges between new points appended to the projected ones. What hides them is asked where they truly
@@ -172,18 +187,6 @@ module Nockplane
 
         faces = [e.f, e.g].map { |i| @solid.facets[i].face }.select { |f| Contours.on?(f) }
         faces.empty? || faces.any? { |f| @contours.along?(f, e.a, e.b) }
-      end
-
-      def drawn_kind(e)
-        turned = turned?(e)
-        case e.kind
-        when :sharp
-          :sharp
-        when :smooth
-          turned ? :silhouette : :smooth
-        else
-          turned ? :silhouette : nil
-        end
       end
 
       def lay_occluders

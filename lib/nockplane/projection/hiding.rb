@@ -27,13 +27,24 @@ module Nockplane
       # Hidden intervals of t (0..1) along an EdgeSet::Edge; its own facets don't count, nor those of skip,
       # { facet => true }.
       def of(edge, skip = nil)
+        a = edge.a
+        b = edge.b
+        between(@px[a], @py[a], @pz[a], @px[b], @py[b], @pz[b], edge.f, edge.g, skip)
+      end
+
+      # The same along a line [x, y] to [x, y] of the image at one depth.
+      def of_line(from, to, depth, skip = nil) = between(*from, depth, *to, depth, nil, nil, skip)
+
+      private
+
+      def between(ax, ay, az, bx, by, bz, f, g, skip)
         @skip = skip
-        @ax = @px[edge.a]
-        @ay = @py[edge.a]
-        @az = @pz[edge.a]
-        @bx = @px[edge.b] - @ax
-        @by = @py[edge.b] - @ay
-        @bz = @pz[edge.b] - @az
+        @ax = ax
+        @ay = ay
+        @az = az
+        @bx = bx - ax
+        @by = by - ay
+        @bz = bz - az
         @length = Math.sqrt((@bx * @bx) + (@by * @by))
         return [] if @length < PAD
 
@@ -42,15 +53,13 @@ module Nockplane
         @whole = false
         @turn += 1
         @farthest = @bz.positive? ? @az + @bz : @az
-        walk(edge.f, edge.g)
+        walk(f, g)
         return WHOLE if @whole
         return [] unless @left && @right
 
         gap = PAD / @length
         Intervals.intersection(Intervals.union(@left, gap), Intervals.union(@right, gap))
       end
-
-      private
 
       # Visits the pieces in the cells under the edge, column by column; f, g: the edge's own facets. Where all cells of
       # a column are covered before the edge its part there is hidden, and nothing in them is asked.

@@ -36,10 +36,10 @@ module Nockplane
 
       # [Stroke]
       def call
-        passing.each do |key, ends|
+        passing.each do |ends|
           own = ends.map { |e| @strokes[e.index] }
           point = tip(own[0], ends[0].last)
-          found = turned(ends, point, @turns[key]) || ends.map { |e| [e, crossing(e, point, own)] }.select(&:last)
+          found = turned(ends, point, turning(ends)) || ends.map { |e| [e, crossing(e, point, own)] }.select(&:last)
           next if found.any? { |e, t| turned_back?(@strokes[e.index], e.last, t) }
 
           found.each { |e, t| move(@strokes[e.index], e.last, t) }
@@ -49,18 +49,44 @@ module Nockplane
 
       private
 
-      # { key => [End of the visible part, End of the hidden part] } of lines that pass out of sight.
+      # mm within which two ends are one place.
+      SAME = 2e-5
+
+      # [[End of the visible part, End of the hidden part], ...] of lines that pass out of sight.
       def passing
-        found = Hash.new { |h, k| h[k] = [] }
+        lines = Hash.new { |h, k| h[k] = [] }
         @strokes.each_with_index do |s, i|
           next if s.closed? || !MOVED.include?(s.shape)
 
-          2.times { |k| found[Junctions.key(s.faces, s.kind, tip(s, k == 1))] << End.new(i, k == 1) }
+          2.times { |k| lines[[s.faces, s.kind]] << [tip(s, k == 1), End.new(i, k == 1)] }
         end
-        found.select { |_, ends| ends.size == 2 && ends.map { |e| @strokes[e.index].visible }.uniq.size == 2 }
+        places = lines.each_value.flat_map { |ends| together(ends) }
+        places.select! { |ends| ends.size == 2 && ends.map { |e| @strokes[e.index].visible }.uniq.size == 2 }
+        places.each { |ends| ends.sort_by!(&:index) }.sort_by { |(first, _)| [first.index, first.last ? 1 : 0] }
+      end
+
+      # The ends of each place. places: [[point, End], ...]
+      def together(places)
+        found = []
+        open = []
+        places.sort_by.with_index { |(point, _), i| [point[0], i] }.each do |point, stop|
+          open.reject! { |(x, _), _| x < point[0] - SAME }
+          _, home = open.find { |(_, y), _| (y - point[1]).abs < SAME }
+          home ? home << stop : found << (home = [stop])
+          open << [point, home]
+        end
+        found
       end
 
       def tip(stroke, last) = stroke.arc? ? stroke.at(last ? stroke.to : stroke.from) : stroke.points[last ? -1 : 0]
+
+      # Faces that a line turns away beside at the place of two ends; nil where it does not.
+      def turning(ends)
+        ends.filter_map do |e|
+          s = @strokes[e.index]
+          @turns[Junctions.key(s.faces, s.kind, tip(s, e.last))]
+        end[0]
+      end
 
       # [[End, parameter], ...] where the outline of one of the line's own faces, which turns away there, touches it:
       # that of the face that is seen longest. (What else crosses it near by, the rim beyond a narrow land, say, does
@@ -153,11 +179,14 @@ module Nockplane
       # PlaneCurve that a stroke ends or begins with.
       def span(stroke, last) = PlaneCurve.all(stroke)[last ? -1 : 0]
 
+      # Part of a stroke that counts as nothing: both its ends were moved to one crossing.
+      LEFT = 1e-4
+
       # Would a stroke end before it begins, or have nothing left?
       def turned_back?(stroke, last, t)
-        return last ? t <= 0.0 : t >= 1.0 unless stroke.arc?
+        return last ? t <= LEFT : t >= 1.0 - LEFT unless stroke.arc?
 
-        length = stroke.to - stroke.from
+        length = (stroke.to - stroke.from) * (1.0 - LEFT)
         last ? way(stroke.to, t) <= -length : way(stroke.from, t) >= length
       end
 

@@ -29,8 +29,7 @@ module Nockplane
         seen = Outlines.settled(found, hidden.px, hidden.py, frame)
         segments = Carriers.deduplicate(segments(seen, hidden.px, hidden.py))
         chains = Chains.new(solid, frame, segments)
-        rounds = hidden.rounds.map { |l, visible| [l.ring, edge_set.edges[l.edges[0]], visible] }
-        strokes = chains.rings(rounds) + chains.strokes
+        strokes = chains.rings(edge_set, hidden.rounds) + chains.strokes
         Overlaid.thin(Coincident.thin(Junctions.settle(strokes, hidden.turns(found))))
       end
 

@@ -49,6 +49,16 @@ module Nockplane
         end
       end
 
+      # Is every cell that a box of the image touches covered before a depth (mm)?
+      def covered?(x0, y0, x1, y1, depth)
+        first = place(x0, @x0, @cw, @nx)
+        last = place(x1, @x0, @cw, @nx)
+        place(y0, @y0, @ch, @ny).upto(place(y1, @y0, @ch, @ny)) do |j|
+          first.upto(last) { |i| return false unless @cover[(j * @nx) + i] < depth }
+        end
+        true
+      end
+
       private
 
       def add(facet, index, px, py)

@@ -2,10 +2,12 @@
 
 module Nockplane
   module Projection
-    # Circles and ellipses of an edge set that are seen, or hidden, as a whole: told at once, instead of chord by chord.
-    # Hidden are those of which all facets look away; seen those on facets that have the whole solid behind them, and
-    # those that nothing comes before. One seen edge-on is a line: it is left out where it runs along a straight edge
-    # that is seen, and would be drawn once with it. All others are left to their chords.
+    # Circles and ellipses of an edge set, and arcs of them, that are seen, or hidden, as a whole: told at once, instead
+    # of chord by chord. Hidden are those of which all facets look away, and those before which a facet covers all cells
+    # around them; seen those on facets that have the whole solid behind them, and those that nothing comes before. One
+    # seen edge-on is a line: it is left out where it runs along a straight edge that is seen, and would be drawn once
+    # with it, and told by lines as near as it comes and as deep as its nearer half does. All others are left to their
+    # chords.
     class Rounds
       PAD = Hiding::PAD
       DEPTH = Hiding::DEPTH
@@ -15,13 +17,15 @@ module Nockplane
       # of those that another line stands for.
       attr_reader :told, :chords
 
-      # front: by facet, does it look at the viewer? images: x, y and depth of the vertices, mm; laid: Occluders.
-      def initialize(edge_set, frame, front, images, laid)
+      # front: by facet, does it look at the viewer? images: x, y and depth of the vertices, mm; laid: Occluders;
+      # hiding: Hiding.
+      def initialize(edge_set, frame, front, images, laid, hiding)
         @set = edge_set
         @frame = frame
         @front = front
         @px, @py, @pz = images
         @laid = laid
+        @hiding = hiding
         @xs, @ys, _, @depths, @boxes, @near = laid.lists
         @told = []
         @chords = {}
@@ -35,22 +39,54 @@ module Nockplane
       private
 
       def tell(loop)
-        return along_edge(loop) unless loop.ring.image(@frame)
+        edge_on = loop.ring.image(@frame).nil?
+        return if edge_on && loop.ends # (how far the line reaches is told by its chords)
+
+        ids = @set.edges.values_at(*loop.edges).flat_map { |e| [e.a, e.b] }.uniq
+        return note(loop, false) if buried?(ids)
+        return along_edge(loop, ids) if edge_on
 
         visible = seen(loop)
-        return if visible.nil?
+        note(loop, visible) unless visible.nil?
+      end
 
+      def note(loop, visible)
         @told << [loop, visible]
         loop.edges.each { |i| @chords[i] = visible }
       end
 
-      def along_edge(loop)
-        ids = loop.edges.map { |i| @set.edges[i].a }
+      # Does a facet cover every cell around some vertices before all of them?
+      def buried?(ids)
+        x0, x1 = @px.values_at(*ids).minmax
+        y0, y1 = @py.values_at(*ids).minmax
+        @laid.covered?(x0 - PAD, y0 - PAD, x1 + PAD, y1 + PAD, @pz.values_at(*ids).min)
+      end
+
+      def along_edge(loop, ids)
         ends =
           [ids.minmax_by { |v| @px[v] }, ids.minmax_by { |v| @py[v] }].max_by do |a, b|
             (@px[a] - @px[b]).abs + (@py[a] - @py[b]).abs
           end
-        loop.edges.each { |i| @chords[i] = nil } if straight.any? { |e| ends.all? { |v| on?(e, v) } }
+        return loop.edges.each { |i| @chords[i] = nil } if straight.any? { |e| ends.all? { |v| on?(e, v) } }
+
+        visible = across(loop, *ends)
+        note(loop, visible) unless visible.nil?
+      end
+
+      # Of a ring seen edge-on: true where nothing hides a line as deep as its nearer half at the most, which looks at
+      # the viewer; false where one as near as it comes is hidden; nil where its chords have to be asked. (Its own
+      # facets lie at one side of it each.)
+      def across(loop, first, last)
+        edges = @set.edges.values_at(*loop.edges)
+        ring = RoundEdgeOn.new(loop.ring, @frame)
+        ends = [first, last].map { |v| [@px[v], @py[v]] }
+        return false if Intervals.rest(0.0, 1.0, @hiding.of_line(*ends, ring.nearest), 1e-9).empty?
+
+        near = edges.select { |e| [e.a, e.b].any? { |v| ring.nearer?(@px[v], @py[v], @pz[v]) } }
+        return nil unless near.all? { |e| @front[e.f] || @front[e.g] }
+
+        own = edges.each_with_object({}) { |e, all| all[e.f] = all[e.g] = true }
+        @hiding.of_line(*ends, ring.farthest, own).empty? ? true : nil
       end
 
       # Straight edges that are surely seen: those of facets that have the whole solid behind them.
@@ -77,25 +113,35 @@ module Nockplane
         return false if looking.zero?
         return nil if looking < edges.size
 
-        edges.all? { |e| sure?(e) } || free?(loop.ring, edges.map(&:a)) ? true : nil
+        edges.all? { |e| sure?(e) } || free?(loop, edges) ? true : nil
       end
 
       # Does nothing of the solid lie before a facet that looks at the viewer?
       def first?(facet) = @front[facet] && @set.hull[facet]
 
-      # Is no piece that comes into the box around the ring's vertices before its plane anywhere? (What lies behind the
-      # plane that a ring lies in can't hide it.)
-      def free?(ring, ids)
-        plane = depth_of(ring)
-        x0, x1 = @px.values_at(*ids).minmax
-        y0, y1 = @py.values_at(*ids).minmax
-        farthest = @pz.values_at(*ids).max
+      # Is no piece that comes to the ring in the image before its plane anywhere, other than at its one side? (What
+      # lies behind the plane that a ring lies in can't hide it, nor what only touches it.)
+      def free?(loop, edges)
+        plane = depth_of(loop.ring)
+        chords = edges.map { |e| [@px[e.a], @py[e.a], @px[e.b], @py[e.b]] }
+        outline = RoundOutline.new(loop.ring, @frame, chords)
+        x0, x1 = outline.xs.minmax
+        y0, y1 = outline.ys.minmax
+        farthest = edges.map { |e| @pz[e.a] }.max
+        asked = {}
+        side = nil
         @laid.cells_in(x0 - PAD, y0 - PAD, x1 + PAD, y1 + PAD) do |pieces|
           pieces.each do |k|
             break if @near[k] >= farthest
 
             box = @boxes[k]
-            return false unless box[0] > x1 || box[2] < x0 || box[1] > y1 || box[3] < y0 || behind?(k, plane)
+            next if box[0] > x1 || box[2] < x0 || box[1] > y1 || box[3] < y0 || asked[k]
+
+            asked[k] = true
+            next if behind?(k, plane)
+
+            found = outline.side(@xs[k], @ys[k])
+            return false unless found == (side ||= found) && found
           end
         end
         true
@@ -111,8 +157,14 @@ module Nockplane
       # Are all corners of a piece on the plane or behind it?
       def behind?(piece, (a, b, c))
         pa, pb, pc = @depths[piece]
+        pa -= a
+        pb -= b
+        least = c - pc - DEPTH
+        xs = @xs[piece]
         ys = @ys[piece]
-        @xs[piece].each_with_index.all? { |x, i| ((pa - a) * x) + ((pb - b) * ys[i]) + pc - c >= -DEPTH }
+        i = 0
+        i += 1 while i < xs.size && (pa * xs[i]) + (pb * ys[i]) >= least
+        i == xs.size
       end
     end
   end

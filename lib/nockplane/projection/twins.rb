@@ -9,6 +9,8 @@ module Nockplane
     class Twins
       # Parts of a mm of image that places are told apart by. (Those on either side of such a mark are asked for both.)
       GRAIN = 1e5
+      # Bits of such a number: enough for 100 m. (In all 62, which are quick, on parts up to a metre.)
+      ROOM = 34
       DEPTH = Geometry::Tolerance::DEPTH
       NEAR = Geometry::Tolerance::COINCIDENT / 2
       # Kinds from the most important on.
@@ -48,7 +50,7 @@ module Nockplane
       # Number of a vertex' place in the image.
       def place(vertex)
         @places[vertex] ||= begin
-          key = ((@px[vertex] * GRAIN).round << 48) + (@py[vertex] * GRAIN).round
+          key = ((@px[vertex] * GRAIN).round << ROOM) + (@py[vertex] * GRAIN).round
           @at[key] ||= @at.size
         end
       end
