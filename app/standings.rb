@@ -26,14 +26,14 @@ module App
     def rested(version, models) = "#{Nockplane::KERNEL_VERSION}/#{version}/#{models.join(',')}"
 
     # [Linking::Docket, is it up to date?] of one drawing: worked out now when that takes no building, else the last
-    # known one (nil before there was any) while a worker does it.
-    def of(drawing)
+    # known one (nil before there was any) while a worker does it. The block as of Linking::Docketing.
+    def of(drawing, &)
       return VariantStandings.of(drawing) if drawing.variant
 
       basis = basis(drawing)
       known = Records::Standing.find_by(drawing_id: drawing.id)
       return known.docket, true if known && known.basis == basis
-      return work_out(drawing, basis), true if at_hand?(drawing)
+      return work_out(drawing, basis, &), true if at_hand?(drawing)
 
       recheck(drawing)
       known = Records::Standing.find_by(drawing_id: drawing.id) # a queue without workers has done it by now
@@ -41,8 +41,8 @@ module App
     end
 
     # Works out and keeps the docket of a drawing.
-    def work_out(drawing, basis = basis(drawing))
-      docket = Nockplane::Linking::Docketing.of(drawing.value, Workshop.source, Sheetworks.latest)
+    def work_out(drawing, basis = basis(drawing), &)
+      docket = Nockplane::Linking::Docketing.of(drawing.value, Workshop.source, Sheetworks.latest, &)
       keep(drawing, basis, docket)
       docket
     end

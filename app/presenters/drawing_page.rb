@@ -59,11 +59,15 @@ module App
 
       # Kept: page, waiting list, docket and column ask the same one.
       def builder(sheet, shade, purpose = :screen)
-        (@builders ||= {})[[sheet.id, shade, purpose]] ||= Nockplane::Drawings::SceneBuilder.new(
+        (@builders ||= {})[[sheet.id, shade, purpose]] ||= plain(sheet.id, shade, purpose).with_states(docket.states)
+      end
+
+      # The same without what the docket says, which is worked out on it.
+      def plain(sheet, shade, purpose)
+        (@plain ||= {})[[sheet, shade, purpose]] ||= Nockplane::Drawings::SceneBuilder.new(
           @value,
-          sheet.id,
+          sheet,
           Workshop.source,
-          states: docket.states,
           fields: App.title_fields,
           shade: shade,
           purpose: purpose
@@ -298,7 +302,8 @@ module App
             if template?
               [Nockplane::Linking::Docket.new, true]
             else
-              Standings.of(@record).then { |docket, current| [docket || Nockplane::Linking::Docket.new, current] }
+              docket, current = Standings.of(@record) { |sheet| plain(sheet, :known, :screen) }
+              [docket || Nockplane::Linking::Docket.new, current]
             end
           )
       end

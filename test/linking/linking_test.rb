@@ -102,6 +102,23 @@ class LinkingTest < CoreTest
     assert(marked.items.all? { |i| i.tone == Drafting::Ink::OCHRE }, 'never shown as if it were right')
   end
 
+  # A page draws the sheet once for the docket and for itself; what the docket says is put on it.
+  def test_a_sheet_drawn_for_the_docket_is_that_of_the_page
+    gone = part(features: PART.lines.reject { |l| l.include?('id: pocket') }.join)
+    drawing, source = linked(part, gone)
+    lost = drawing.apply(staleness(drawing, source, 2).update)
+    builder = ->(value, states = {}) { Drawings::SceneBuilder.new(value, 's1', source, states: states) }
+    [drawing, lost].each do |value|
+      shared = builder[value]
+      docket = Linking::Docketing.of(value, source, ->(_) { 2 }) { shared }
+      assert_equal Linking::Docketing.of(value, source, ->(_) { 2 }).to_h, docket.to_h
+      refute_empty docket.states
+      plain = shared.scene.groups
+      assert_equal builder[value, docket.states].scene.groups, shared.with_states(docket.states).scene.groups
+      assert_equal [nil], plain.map(&:state).uniq, 'the docket is told of the sheet as it is'
+    end
+  end
+
   def test_a_renamed_feature_is_tied_again_by_likeness
     drawing, source = linked(part, part(features: PART.gsub('id: pocket', 'id: seat')))
     front = staleness(drawing, source, 2)

@@ -12,13 +12,15 @@ module Nockplane
       # Part by which a mass may differ from the one worked out before that is told.
       MASS = 0.01
 
-      # latest: ->(model id) giving the latest revision number. Returns a Docket.
-      def self.of(drawing, source, latest) = new(drawing, source, latest).docket
+      # latest: ->(model id) giving the latest revision number. The block: a SceneBuilder of the drawing's sheet (by id)
+      # without states, where there is one already. Returns a Docket.
+      def self.of(drawing, source, latest, &) = new(drawing, source, latest, &).docket
 
-      def initialize(drawing, source, latest)
+      def initialize(drawing, source, latest, &builder)
         @drawing = drawing
         @source = source
         @staleness = Staleness.new(drawing, source, latest)
+        @builder = builder || ->(sheet) { Drawings::SceneBuilder.new(drawing, sheet, source, shade: :known) }
       end
 
       def docket
@@ -81,7 +83,7 @@ module Nockplane
       def loose
         pointed = @drawing.notes.select(&:leaders).group_by(&:sheet)
         pointed.flat_map do |sheet, notes|
-          builder = Drawings::SceneBuilder.new(@drawing, sheet, @source, shade: :known)
+          builder = @builder.call(sheet)
           notes.filter_map do |n|
             words = loose_words(builder, n) or next
             Docket::Loose.new(Docket::Place.new(n.id, referring.name(n)), words)
@@ -175,7 +177,7 @@ module Nockplane
       # Boxes of words, views, tables and the frame that meet, found apart from the code that places them.
       def collisions
         @drawing.sheets.flat_map do |sheet|
-          scene = Drawings::SceneBuilder.new(@drawing, sheet.id, @source, shade: :known).scene
+          scene = @builder.call(sheet.id).scene
           Drawings::Overlaps.new(@drawing, sheet, scene).all.map { |o| Docket::Collision.new(o.a, o.b, o.words) }
         end
       rescue Nockplane::Error

@@ -20,21 +20,20 @@ module Nockplane
         @paper = @sheet.paper
       end
 
+      # The same with states. What was made is shared, but for annotations that are drawn otherwise.
+      def with_states(states)
+        return self if states.empty?
+
+        dup.tap { |b| b.take(states) }
+      end
+
       # margin: words along the left edge of the paper, outside the frame; nil for none.
       def scene(margin: nil)
-        groups = [Group.new(owner: 'format', items: @layering.apply(@paper.ink)), *scene_of_furniture]
-        views = @drawing.views_on(@sheet.id)
-        views.each { |v| groups << view_group(v) }
-        views.each { |v| groups.concat(mark_groups(v) + label_groups(v)) }
-        views.each { |v| groups.concat(dimension_groups(v)) }
-        groups.concat(hole_groups)
-        groups.concat(@drawing.notes.select { |n| n.sheet == @sheet.id }.map { |n| note_group(n) })
-        groups.concat(@drawing.berths.select { |b| b.sheet == @sheet.id }.map { |b| berth_group(b) })
-        groups << Group.new(owner: 'format', items: [margin_words(margin)]) if margin
+        margins = margin ? [Group.new(owner: 'format', items: [margin_words(margin)])] : []
         Scene.new(
           width: @paper.width,
           height: @paper.height,
-          groups: groups,
+          groups: groups + margins,
           title: @drawing.meta.title,
           layers: @layering.shown,
           overhang: @paper.overhang
@@ -112,7 +111,30 @@ module Nockplane
       # Frame of the sheet [x0, y0, x1, y1].
       def frame_box = @paper.frame
 
+      protected
+
+      def take(states)
+        @states = states
+        @groups = @groups && !states.value?('adrift') ? @groups.map { |g| stated(g) } : nil
+      end
+
       private
+
+      # [Group], kept.
+      def groups = @groups ||= made_groups
+
+      def made_groups
+        groups = [Group.new(owner: 'format', items: @layering.apply(@paper.ink)), *scene_of_furniture]
+        views = @drawing.views_on(@sheet.id)
+        views.each { |v| groups << view_group(v) }
+        views.each { |v| groups.concat(mark_groups(v) + label_groups(v)) }
+        views.each { |v| groups.concat(dimension_groups(v)) }
+        groups.concat(hole_groups)
+        groups.concat(@drawing.notes.select { |n| n.sheet == @sheet.id }.map { |n| note_group(n) })
+        groups.concat(@drawing.berths.select { |b| b.sheet == @sheet.id }.map { |b| berth_group(b) })
+      end
+
+      def stated(group) = (state = @states[group.owner]) ? group.dup.tap { |g| g.state = state } : group
 
       # (A place is made by tidying; before that it has only its form.)
       def unplaced?(dimension) = !dimension.place.placed?
