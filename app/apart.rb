@@ -77,7 +77,16 @@ module App
       return Heavy.public_send(task, *arguments) unless asked?
 
       lane = AHEAD.include?(task) ? 'ahead' : 'rest'
-      turn(asker, lane) { Hands.call(asker, what, [task, *arguments], lane, seconds) }
+      following = Thread.current[:nockplane_following]
+      turn(asker, lane) { Hands.call(asker, what, [task, *arguments], lane, seconds, following) }
+    end
+
+    # What is asked for in the block is followed by another task (nil for none), which is asked for next.
+    def followed_by(task)
+      Thread.current[:nockplane_following] = task
+      yield
+    ensure
+      Thread.current[:nockplane_following] = nil
     end
 
     # Yields when it is this person's turn in a lane. Raises Refused when they have too much under way.

@@ -32,10 +32,10 @@ module App
         [reader, writer].each(&:close)
       end
 
-      # [:ok, value] or [:error, exception] of a task; asker: Apart::Asker; seconds: that it may take. Raises Refused,
-      # Apart::Abandoned; then it is no more.
-      def call(asker, what, task, seconds)
-        Hands.put(@to, task)
+      # [:ok, value] or [:error, exception] of a task; asker: Apart::Asker; seconds: that it may take; following: as of
+      # Hands.call. Raises Refused, Apart::Abandoned; then it is no more.
+      def call(asker, what, task, seconds, following)
+        Hands.put(@to, [task, following])
         until_then = Apart.now + seconds
         look(asker, what, until_then, seconds) until @from.wait_readable(Apart::GLANCE)
         Hands.get(@from) or
@@ -88,10 +88,11 @@ module App
 
     module_function
 
-    # What a task gives. Raises what it raises.
-    def call(asker, what, task, lane, seconds)
+    # What a task gives. Raises what it raises. following: a task that the same process goes on with by itself, for
+    # whoever asks it next; nil for none.
+    def call(asker, what, task, lane, seconds, following = nil)
       hand = @lock.synchronize { @idle[lane].pop } || Hand.new(lane)
-      kind, value = hand.call(asker, what, task, seconds)
+      kind, value = hand.call(asker, what, task, seconds, following)
       @lock.synchronize { @idle[lane].push(hand) }
       hand = nil
       kind == :ok ? value : raise(value)
@@ -111,9 +112,10 @@ module App
       Process.setpriority(Process::PRIO_PROCESS, 0, 5) unless lane == 'ahead' # people who wait for a page come first
       Twofold.processors = Etc.nprocessors
       unswept = 0
-      while comes?(from) { unswept = 0 } && (task = get(from))
+      while comes?(from) { unswept = 0 } && (task, following = get(from))
         collect_later if (unswept += 1) <= TASKS
-        put(to, answer(task))
+        put(to, found = answer(task))
+        answer(following) if following && found[0] == :ok
         GC.enable
         Database.release
       end

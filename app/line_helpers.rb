@@ -21,10 +21,12 @@ module App
     # Seconds that the lines of a sheet may have taken to be drawn ahead.
     AHEAD = 10
 
+    def soon_drawn?(drawing, sheet) = Paper.new(drawing, sheet).took <= AHEAD
+
     # Draws the lines of a sheet as if a model were of a text: of one that is drawn soon, since many a size that is
     # typed is not kept. supposed: [id of the model, its text].
     def draw_ahead(drawing, sheet, supposed)
-      return if Paper.new(drawing, sheet).took > AHEAD
+      return unless soon_drawn?(drawing, sheet)
 
       Apart.run('The sheet', :lines_supposing, drawing.id, drawing.variant, sheet, *supposed)
     end

@@ -46,7 +46,7 @@ def edit(value)
   PAGE.fill_in 'value', with: value.to_s
   PAGE.execute_script(WATCH, "⌀#{format('%.1f', value).sub(/\.0\z/, '').tr('.', ',')}")
   PAGE.click_button 'Change the model'
-  sleep 0.1 until (took = PAGE.evaluate_script('window.took'))
+  sleep 0.3 until (took = PAGE.evaluate_script('window.took'))
   took / 1000
 end
 

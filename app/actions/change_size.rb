@@ -7,8 +7,9 @@ module App
     # back as well.
     class ChangeSize
       # given: what was typed, as of SizeChange. on: number of a later revision that the person was told of and agreed
-      # to build on. Returns the Revision.
-      def self.call(drawing, dimension_id, given, on: nil, author: Acting.now)
+      # to build on. sheet: the one that the person looks at (id), where its lines are drawn as soon as the part is
+      # there. Returns the Revision.
+      def self.call(drawing, dimension_id, given, on: nil, author: Acting.now, sheet: nil)
         value = drawing.value
         cell = value.dimension(dimension_id) or raise Refused.new('There is no such dimension.', status: 404)
         binding = value.binding(value.view(cell.view).binding)
@@ -21,7 +22,7 @@ module App
         raise Refused, 'That is the size already; nothing is different.' if change.parts.empty?
 
         announce(drawing, model, on)
-        keep(drawing, change, author, binding.variant)
+        keep(drawing, change, author, binding.variant, sheet)
       end
 
       # What somebody else kept meanwhile is not brought onto the sheet along with a size unless the person says so.
@@ -47,18 +48,21 @@ module App
         )
       end
 
-      def self.keep(drawing, change, author, variant)
+      def self.keep(drawing, change, author, variant, sheet)
         model = change.model
         text = change.text
         Workshop.try_build(Workshop.parse(text).variant(variant).text) if variant
+        lines = [:lines_supposing, drawing.id, nil, sheet, model.id, text] if sheet && variant.nil?
         revision =
-          ReviseModel.call(
-            model,
-            text,
-            note: "#{"#{variant}: " if variant}#{change.words} (on drawing #{drawing.number})",
-            base: model.latest.number,
-            author: author
-          )
+          Apart.followed_by(lines) do
+            ReviseModel.call(
+              model,
+              text,
+              note: "#{"#{variant}: " if variant}#{change.words} (on drawing #{drawing.number})",
+              base: model.latest.number,
+              author: author
+            )
+          end
         first, *rest = change.parts.map { |p| carried(p) }
         remembered = {
           'model' => model.id,

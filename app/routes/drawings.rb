@@ -151,7 +151,8 @@ module App
               params['id'],
               data.slice('value', 'tolerance', 'sizes', 'fits'),
               on: data['on'],
-              author: who
+              author: who,
+              sheet: (data['sheet'] if soon_drawn?(drawing, data['sheet']))
             )
           draw_lines(drawing, data['sheet'])
           state_of(
