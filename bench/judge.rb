@@ -24,7 +24,7 @@ agreed = judged = parts = refused = 0
       Nockplane::Projection::Carriers.deduplicate(
         Nockplane::Projection::Linework.segments(hidden.call, hidden.px, hidden.py)
       )
-    verdict = RayJudge.new(solid, frame).verdict(segments, hidden, rng, samples: 300)
+    verdict = RayJudge.new(solid, frame).verdict(segments, hidden, set.edges, rng, samples: 300)
     agreed += verdict.agreed
     judged += verdict.judged
     puts format('seed %d: %.4f %s', seed, verdict.share, verdict.faults.first(2).inspect) if verdict.share < 0.999

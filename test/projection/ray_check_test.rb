@@ -23,7 +23,7 @@ class RayCheckTest < CoreTest
     verdicts = frames.map do |frame|
       hidden = Projection::HiddenLines.new(solid, set, frame)
       segments = Projection::Carriers.deduplicate(Projection::Linework.segments(hidden.call, hidden.px, hidden.py))
-      RayJudge.new(solid, frame).verdict(segments, hidden, Random.new(5), samples: samples)
+      RayJudge.new(solid, frame).verdict(segments, hidden, set.edges, Random.new(5), samples: samples)
     end
     verdicts.sum(&:agreed) / verdicts.sum(&:judged)
   end
@@ -70,8 +70,9 @@ class RayCheckTest < CoreTest
   def test_the_judge_finds_a_wrong_view
     solid = built('  - {id: b, type: extrude, profile: {kind: rectangle, width: 30, height: 20}, depth: 10}').solid
     frame = Projection::ViewFrame.named('iso')
-    hidden = Projection::HiddenLines.new(solid, Projection::EdgeSet.new(solid), frame)
+    set = Projection::EdgeSet.new(solid)
+    hidden = Projection::HiddenLines.new(solid, set, frame)
     segments = Projection::Linework.segments(hidden.call, hidden.px, hidden.py).each { |s| s.visible = true }
-    assert_operator RayJudge.new(solid, frame).verdict(segments, hidden, Random.new(5)).share, :<, 0.85
+    assert_operator RayJudge.new(solid, frame).verdict(segments, hidden, set.edges, Random.new(5)).share, :<, 0.85
   end
 end

@@ -38,9 +38,10 @@ class RayJudge
 
   # Compares what a view draws, before chords become curves, with rays at `samples` places: Carriers::Segments and the
   # depths of vertices. It looks at the chords, not at the true curves that are drawn in their place. hidden: the
-  # HiddenLines.
-  def verdict(segments, hidden, rng, samples: 400)
+  # HiddenLines; edges: those of the edge set (of rings that are told as a whole).
+  def verdict(segments, hidden, edges, rng, samples: 400)
     pieces = segments.reject { |s| halfway?(s.seen.edge) }.map { |s| piece(s, hidden) }
+    pieces += hidden.rounds.flat_map { |loop, visible| round(loop, visible, hidden, edges) }
     pieces = pieces.select { |p| p[:length] > 0.01 }
     total = pieces.sum { |p| p[:length] }
     verdict = Verdict.new(0.0, 0.0, [])
@@ -53,6 +54,17 @@ class RayJudge
   # Is an edge one of a curved face's strip that is seen edge-on? The face turns away in the middle of it: of the true
   # edge one half is seen, of the chord either all or nothing (TurningTest judges what is drawn for it, by formula).
   def halfway?(edge) = [edge.f, edge.g].any? { |i| @planes[i].nil? && @curved[i] }
+
+  # Chords of a ring or arc that is told as a whole; of one seen edge-on, and seen, those of its nearer half.
+  def round(loop, visible, hidden, edges)
+    middle = @frame.depth(loop.ring.centre) if visible && loop.ring.image(@frame).nil?
+    chords = edges.values_at(*loop.edges).reject { |e| halfway?(e) }
+    chords.select! { |e| [e.a, e.b].all? { |v| hidden.pz[v] < middle - NEARER } } if middle
+    chords.map do |e|
+      a, b = [e.a, e.b].map { |v| [hidden.px[v], hidden.py[v], hidden.pz[v]] }
+      { a: a, b: b, visible: visible, length: Math.hypot(b[0] - a[0], b[1] - a[1]), aside: ASIDE, nearer: NEARER }
+    end
+  end
 
   # Outlines traced within facets (of tori and balls) lie a chord's height off the facets' own outline.
   def piece(segment, hidden)

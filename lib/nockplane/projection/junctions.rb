@@ -179,14 +179,11 @@ module Nockplane
       # PlaneCurve that a stroke ends or begins with.
       def span(stroke, last) = PlaneCurve.all(stroke)[last ? -1 : 0]
 
-      # Part of a stroke that counts as nothing: both its ends were moved to one crossing.
-      LEFT = 1e-4
-
       # Would a stroke end before it begins, or have nothing left?
       def turned_back?(stroke, last, t)
-        return last ? t <= LEFT : t >= 1.0 - LEFT unless stroke.arc?
+        return last ? t <= 0.0 : t >= 1.0 unless stroke.arc?
 
-        length = (stroke.to - stroke.from) * (1.0 - LEFT)
+        length = stroke.to - stroke.from
         last ? way(stroke.to, t) <= -length : way(stroke.from, t) >= length
       end
 
