@@ -57,4 +57,33 @@ class GrazingTest < CoreTest
     bytes = File.binread(File.join(__dir__, '../models/torus.step'))
     assert_torus Formats::Step::Import.read(bytes).model.solid
   end
+
+  # A ball of radius 20 cut off 12 mm below its middle. Looked down at by an angle, its rim (radius 16) is seen as far
+  # as the ball looks at the viewer there, 12 tan(angle) mm before the middle and farther on; the outline begins there.
+  def cut_ball
+    built(
+      '  - {id: s, type: revolve, axis: z, profile: {kind: free, start: [20, 0], edges: [{name: ball, to: [-12, 16], ' \
+        'centre: [0, 0], turn: left}, {name: foot, to: [-12, 0]}, {name: axis}]}}'
+    ).solid
+  end
+
+  [17.0, 30.0, 41.0].each do |angle|
+    define_method("test_the_rim_of_a_ball_is_seen_up_to_where_its_outline_begins_at_#{angle.to_i}_degrees") do
+      down = angle * Math::PI / 180
+      solid = cut_ball
+      [0.0, 0.03, 0.061].each do |turned| # (somewhere within a chord)
+        way = [Math.sin(turned) * Math.cos(down), Math.cos(turned) * Math.cos(down), -Math.sin(down)]
+        frame = Projection::ViewFrame.new(way, [0, 0, 1])
+        strokes = Projection::Linework.of(solid, frame, edge_set: Projection::EdgeSet.new(solid)).strokes
+        rim = strokes.select { |s| s.visible && s.faces == %w[s/ball s/foot] }
+        half = Math.acos(12 * Math.tan(down) / 16)
+        assert_equal 1, rim.size
+        assert_in_delta 32 * half, 16 * (rim[0].to - rim[0].from), 1e-3, 'mm round the rim'
+        outline = strokes.select { |s| s.visible && s.kind == :silhouette }
+        ends = rim.flat_map { |s| [s.at(s.from), s.at(s.to)] }
+        tips = outline.flat_map { |s| s.arc? ? [s.at(s.from), s.at(s.to)] : s.points.values_at(0, -1) }
+        ends.each { |p| assert_operator tips.map { |q| Math.hypot(p[0] - q[0], p[1] - q[1]) }.min, :<, 0.05 }
+      end
+    end
+  end
 end

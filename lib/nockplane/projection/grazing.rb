@@ -3,9 +3,9 @@
 module Nockplane
   module Projection
     # Edges of faces that are curved both ways, or along a free curve, where chords and true surface look different ways
-    # at a grazing sight. Whether the material at an edge itself hides it is told by the true normals of its two faces:
-    # a convex edge is seen where one of them looks at the viewer, a concave one where both do. Facets of these faces
-    # close by then say nothing about it.
+    # at a grazing sight: also those on planes (the rim of a ball that is cut off). Whether the material at an edge
+    # itself hides it is told by the true normals of its two faces: a convex edge is seen where one of them looks at the
+    # viewer, a concave one where both do. Facets of these faces close by then say nothing about it.
     class Grazing
       # Sine of the angle to the sight below which a face is neither looking at the viewer nor away.
       UNSURE = 1e-3
@@ -31,6 +31,25 @@ module Nockplane
         return near(edge) if convex ? looks.include?(:here) : looks == %i[here here]
 
         :away if convex ? looks == %i[away away] : looks.include?(:away)
+      end
+
+      # Where the contour of one face begins at an edge with a face that has none: [the part of t that its own material
+      # hides, { facet => true } of those that don't hide the rest]; nil for any other edge. Flat facets look one way
+      # all along a chord; the surface turns on the way.
+      def turning(edge)
+        return nil unless edge.kind == :sharp
+
+        one, other = [edge.f, edge.g].partition { |i| Contours.on?(@solid.facets[i].face) }
+        return nil unless one.size == 1 && other.size == 1
+
+        ga, gb = [edge.a, edge.b].map { |v| Geometry::Vec.dot(@solid.outward(@solid.facets[one[0]], v), @frame.d) }
+        return nil if ga.positive? == gb.positive? || (ga.abs < UNSURE && gb.abs < UNSURE)
+
+        convex = convex?(edge)
+        return nil if convex.nil? || look(other[0], edge) != (convex ? :away : :here)
+
+        t = turn(edge, @solid.facets[one[0]].face.surface, ga, gb)
+        [ga.positive? ? [0.0, t] : [t, 1.0], near(edge)]
       end
 
       # { facet => true } of those around an outline whose face turns away along it: their chords, not the true surface,
@@ -61,10 +80,34 @@ module Nockplane
           (surface.kind == :torus && surface.radial_distance(point) > surface.radius + OUTER)
       end
 
-      # Are both faces curved, one of them with contours? (Planes have no chords.)
-      def bent?(edge)
-        faces = [edge.f, edge.g].map { |i| @solid.facets[i].face }
-        faces.none? { |f| f.surface.plane? } && faces.any? { |f| Contours.on?(f) }
+      # Has one of its faces contours?
+      def bent?(edge) = [edge.f, edge.g].any? { |i| Contours.on?(@solid.facets[i].face) }
+
+      # Steps of the search for where n.d is 0.
+      STEPS = 8
+
+      # t of an edge where n.d of a surface passes 0, ga and gb at its ends: on its ring where it has one (regula
+      # falsi), else between the ends.
+      def turn(edge, surface, ga, gb)
+        return ga / (ga - gb) unless edge.ring
+
+        from, to = [edge.a, edge.b].map { |v| edge.ring.angle(@solid.point(v)) }
+        way = ((to - from + Math::PI) % (2 * Math::PI)) - Math::PI
+        n = Geometry::Vec.dot(surface.normal_at(@solid.point(edge.a)), @frame.d)
+        sense = (n.positive? == ga.positive?) ? 1 : -1
+        low, high, s = [0.0, ga], [1.0, gb], ga / (ga - gb)
+        STEPS.times do
+          g = sense * Geometry::Vec.dot(surface.normal_at(edge.ring.at(from + (way * s))), @frame.d)
+          g.positive? == low[1].positive? ? low = [s, g] : high = [s, g]
+          s = low[0] + ((high[0] - low[0]) * low[1] / (low[1] - high[1]))
+        end
+        on_chord(s, way)
+      end
+
+      # Part of a chord that lies inside of a part s of its arc.
+      def on_chord(part, way)
+        one, other = Math.sin(part * way), Math.sin((1 - part) * way)
+        one / (one + other)
       end
 
       # Does a facet's surface look at the viewer (:here) or :away at both ends of an edge? nil where it is not sure.

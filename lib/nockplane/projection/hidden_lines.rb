@@ -50,7 +50,7 @@ module Nockplane
         lay_occluders
         @mates = Mates.new(@solid, @frame, @front)
         @grazing = Grazing.new(@solid, @frame, @contours)
-        @told = Rounds.new(@set, @frame, @front, [@px, @py, @pz], @laid, @hiding)
+        @told = Rounds.new(@set, @frame, @front, @bent, [@px, @py, @pz], @laid, @hiding)
         @rounds, done = @told.told, @told.chords
         twins = Twins.new(@solid, @frame, @front, @px, @py, @pz)
         twins.first(asked(done)).map { |e, kind| seen_of(e, kind) } + contours
@@ -93,6 +93,9 @@ module Nockplane
       # Hidden intervals of an edge: all of one that looks away, nothing of one on a facet with all the rest behind it.
       def covered(e, kind)
         own = @grazing.of(e)
+        away, near = @grazing.turning(e) if own.nil? && @bent[e.f] != @bent[e.g]
+        return Intervals.union([away, *@hiding.of(e, near).map(&:dup)], 1e-9) if away
+
         return WHOLE if own == :away || !(own || @front[e.f] || @front[e.g] || @contours.divides?(e))
         return [] if @told.sure?(e)
         return WHOLE if kind == :silhouette && hollow?(e)

@@ -17,14 +17,15 @@ module Nockplane
       # of those that another line stands for.
       attr_reader :told, :chords
 
-      # front: by facet, does it look at the viewer? images: x, y and depth of the vertices, mm; laid: Occluders;
-      # hiding: Hiding.
-      def initialize(edge_set, frame, front, images, laid, hiding)
+      # front: by facet, does it look at the viewer? bent: is its face one with contours? images: x, y and depth of the
+      # vertices, mm; laid: Occluders; hiding: Hiding.
+      def initialize(edge_set, frame, front, bent, images, laid, hiding)
         @set = edge_set
         @frame = frame
         @front = front
         @px, @py, @pz = images
         @laid = laid
+        @bent = bent
         @hiding = hiding
         @xs, @ys, _, @depths, @boxes, @near = laid.lists
         @told = []
@@ -83,7 +84,7 @@ module Nockplane
         return false if Intervals.rest(0.0, 1.0, @hiding.of_line(*ends, ring.nearest), 1e-9).empty?
 
         near = edges.select { |e| [e.a, e.b].any? { |v| ring.nearer?(@px[v], @py[v], @pz[v]) } }
-        return nil unless near.all? { |e| @front[e.f] || @front[e.g] }
+        return nil unless near.all? { |e| @front[e.f] || @front[e.g] } && !unsure?(edges)
 
         own = edges.each_with_object({}) { |e, all| all[e.f] = all[e.g] = true }
         @hiding.of_line(*ends, ring.farthest, own).empty? ? true : nil
@@ -109,11 +110,22 @@ module Nockplane
       # true, false, or nil where its chords have to be asked.
       def seen(loop)
         edges = @set.edges.values_at(*loop.edges)
+        return nil if unsure?(edges)
+
         looking = edges.count { |e| @front[e.f] || @front[e.g] }
         return false if looking.zero?
         return nil if looking < edges.size
 
         edges.all? { |e| sure?(e) } || free?(loop, edges) ? true : nil
+      end
+
+      # Does a face with contours border on them (where it turns away is told by Grazing), and nothing else that looks
+      # at the viewer all along?
+      def unsure?(edges)
+        edges.any? do |e|
+          bent = [e.f, e.g].select { |i| @bent[i] }
+          bent.any? && (bent.size > 1 || !@front[([e.f, e.g] - bent)[0]])
+        end
       end
 
       # Does nothing of the solid lie before a facet that looks at the viewer?
