@@ -37,6 +37,22 @@ class ApartTest < AppTest
     assert_equal 'seat', fault[:partial][:before]
   end
 
+  # The process that builds a part goes on with what is asked next, for whoever asks; not where the part is refused.
+  def test_a_task_is_followed_by_another
+    asker, = somebody
+    other = PART.sub('thick: 6', 'thick: 9')
+    App::Apart.followed_by([:build, other]) { asked(asker, :build, PART) }
+    asked(asker, :trial, lid.id, { 'sizes' => { 'thick' => '8' } })
+    until_then = App::Apart.now + 20
+    sleep 0.1 until App::Workshop.source.built?(other) || App::Apart.now > until_then
+    assert App::Workshop.source.built?(other)
+    third = PART.sub('thick: 6', 'thick: 10')
+    bad = PART.sub('thick: 6', 'thick: -6')
+    App::Apart.followed_by([:build, third]) { assert_raises(Nockplane::Error) { asked(asker, :build, bad) } }
+    asked(asker, :build, other)
+    refute App::Workshop.source.built?(third)
+  end
+
   def test_what_takes_too_long_or_too_much_is_refused_in_words
     lid
     asker, = somebody

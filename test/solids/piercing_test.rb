@@ -1,12 +1,14 @@
 # frozen_string_literal: true
 
 require 'test_helper'
-require 'minitest/mock'
+require 'built_alike'
 require 'random_recipe'
 require_relative '../../bench/parts'
 
 # Facets that other solids only pass through: their holes by hand, and booleans as the overlay alone gives them. mm.
 class PiercingTest < CoreTest
+  include BuiltAlike
+
   # A square of 100 by 100 in z = 0 with a square hole of 20 about (30, 30).
   def pool = @pool ||= Solids::VertexPool.new([], [], [], box: [-60, -60, -1, 60, 60, 1])
 
@@ -59,24 +61,9 @@ class PiercingTest < CoreTest
     assert_nil loops[triangles(-2)]
   end
 
-  def facets(solid)
-    solid.facets.map do |f|
-      loops = f.loops.map do |ids|
-        points = ids.map { |i| solid.point(i).map { |c| (c * 1e6).round } }
-        points.rotate(points.each_index.min_by { |i| points[i] })
-      end
-      [f.face.name, loops.sort]
-    end.sort
-  end
+  NEVER = Struct.new(:nothing) { def loops(_facet, _segments) = nil }.new
 
-  def assert_same_built(text)
-    build = -> { Modelling::Builder.build(Modelling::Recipe.parse(text)).solid }
-    with = build.call
-    never = Object.new
-    def never.loops(_facet, _segments) = nil
-    without = Solids::Piercing.stub(:new, never) { build.call }
-    assert_equal facets(without), facets(with)
-  end
+  def assert_same_built(text) = assert_built_alike(text, Solids::Piercing, NEVER)
 
   [1, 12, 24, 59, 78, 114].each do |seed|
     define_method("test_random_part_#{seed}") { assert_same_built(recipe(RandomRecipe.new(Random.new(seed)).features)) }

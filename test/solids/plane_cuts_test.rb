@@ -1,13 +1,15 @@
 # frozen_string_literal: true
 
 require 'test_helper'
-require 'minitest/mock'
+require 'built_alike'
 require 'random_recipe'
 require_relative '../../bench/parts'
 
 # Facets cut by faces of the other solid far from their edges: pieces by hand, and booleans as the overlay alone gives
 # them. mm.
 class PlaneCutsTest < CoreTest
+  include BuiltAlike
+
   # A plate of 100 by 100 from z = 0 to 10.
   def plate
     feature = '{id: p, type: extrude, profile: {kind: rectangle, width: 100, height: 100}, depth: 10}'
@@ -43,24 +45,9 @@ class PlaneCutsTest < CoreTest
     assert_nil pieces(-5.0, 10.0 + 1e-6), 'nearly on the face'
   end
 
-  def facets(solid)
-    solid.facets.map do |f|
-      loops = f.loops.map do |ids|
-        points = ids.map { |i| solid.point(i).map { |c| (c * 1e6).round } }
-        points.rotate(points.each_index.min_by { |i| points[i] })
-      end
-      [f.face.name, loops.sort]
-    end.sort
-  end
+  NEVER = Struct.new(:nothing) { def pieces(_facet, _near) = nil }.new
 
-  def assert_same_built(text)
-    build = -> { Modelling::Builder.build(Modelling::Recipe.parse(text)).solid }
-    with = build.call
-    never = Object.new
-    def never.pieces(_facet, _near) = nil
-    without = Solids::PlaneCuts.stub(:new, never) { build.call }
-    assert_equal facets(without), facets(with)
-  end
+  def assert_same_built(text) = assert_built_alike(text, Solids::PlaneCuts, NEVER)
 
   [1, 8, 12, 24, 59, 78, 114, 118].each do |seed|
     define_method("test_random_part_#{seed}") { assert_same_built(recipe(RandomRecipe.new(Random.new(seed)).features)) }
