@@ -20,7 +20,7 @@ module Nockplane
         @paper = @sheet.paper
       end
 
-      # The same with states. What was made is shared, but for annotations that are drawn otherwise.
+      # The same with states. The scene that was made last is that of both, unless annotations are drawn otherwise.
       def with_states(states)
         return self if states.empty?
 
@@ -33,7 +33,7 @@ module Nockplane
         Scene.new(
           width: @paper.width,
           height: @paper.height,
-          groups: groups + margins,
+          groups: (@given || (@made = groups)) + margins,
           title: @drawing.meta.title,
           layers: @layering.shown,
           overhang: @paper.overhang
@@ -115,15 +115,12 @@ module Nockplane
 
       def take(states)
         @states = states
-        @groups = @groups && !states.value?('adrift') ? @groups.map { |g| stated(g) } : nil
+        @given = @made && !states.value?('adrift') ? @made.map { |g| stated(g) } : nil
       end
 
       private
 
-      # [Group], kept.
-      def groups = @groups ||= made_groups
-
-      def made_groups
+      def groups
         groups = [Group.new(owner: 'format', items: @layering.apply(@paper.ink)), *scene_of_furniture]
         views = @drawing.views_on(@sheet.id)
         views.each { |v| groups << view_group(v) }
