@@ -28,7 +28,9 @@ module Nockplane
       def rings(edge_set, told)
         told.map do |loop, visible|
           more = { faces: sides(edge_set.edges[loop.edges[0]]), kind: :sharp, visible: visible }
-          next across(loop.ring, more) unless images[loop.ring]
+          unless images[loop.ring]
+            next Stroke.new(shape: :line, points: RoundEdgeOn.new(loop.ring, @frame).ends, **more)
+          end
           next part(loop, edge_set.exact, more) if loop.ends
 
           # (Seen from behind it runs the other way.)
@@ -42,16 +44,6 @@ module Nockplane
       def part(loop, exact, more)
         from, to = loop.ends.map { |v| loop.ring.angle(exact[v] || @solid.point(v)) }
         arc(images[loop.ring], from, from + ((to - from) % TURN), more)
-      end
-
-      # The line that a ring seen edge-on is.
-      def across(ring, more)
-        x, y = @frame.image(ring.centre)
-        ways = [ring.p, ring.q].map { |v| [@frame.r, @frame.u].map { |e| Geometry::Vec.dot(v, e) } }
-        dx, dy = ways.max_by { |w| Math.hypot(*w) }
-        half = Math.sqrt(ways.flatten.sum { |c| c * c }) / Math.hypot(dx, dy)
-        ends = [-half, half].map { |k| [x + (dx * k), y + (dy * k)] }
-        Stroke.new(shape: :line, points: ends, **more)
       end
 
       def names(seen) = sides(seen.edge)

@@ -2,7 +2,7 @@
 
 module Nockplane
   module Projection
-    # A ring seen edge-on: how deep (mm) its nearer half lies.
+    # A ring seen edge-on: the line that it is, and how deep (mm) its nearer half lies.
     class RoundEdgeOn
       def initialize(ring, frame)
         @x, @y = frame.image(ring.centre)
@@ -16,6 +16,9 @@ module Nockplane
         @lean = ((p[2] * a) + (q[2] * b)) / @half
         @bulge = ((q[2] * a) - (p[2] * b)).abs / @half
       end
+
+      # [[x, y], [x, y]]
+      def ends = [-@half, @half].map { |at| [@x + (@ex * at), @y + (@ey * at)] }
 
       # Depths that none of the ring is before, and none of its nearer half behind.
       def nearest = @middle - Math.hypot(@lean, @bulge)

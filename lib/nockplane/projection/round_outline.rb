@@ -19,7 +19,7 @@ module Nockplane
       # chords: [[x, y, x, y], ...], mm.
       def initialize(ring, frame, chords)
         @chords = chords
-        @xs, @ys = chords.map { |c| c.first(2) }.transpose
+        @xs, @ys = chords.flat_map { |c| c.each_slice(2).to_a }.uniq.transpose
         @cx, @cy = frame.image(ring.centre)
         ways = [ring.p, ring.q].map { |v| [frame.r, frame.u].map { |e| Geometry::Vec.dot(v, e) } }
         (@px, @py), (@qx, @qy) = ways

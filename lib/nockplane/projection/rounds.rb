@@ -139,7 +139,7 @@ module Nockplane
         outline = RoundOutline.new(loop.ring, @frame, chords)
         x0, x1 = outline.xs.minmax
         y0, y1 = outline.ys.minmax
-        farthest = edges.map { |e| @pz[e.a] }.max
+        farthest = edges.flat_map { |e| [@pz[e.a], @pz[e.b]] }.max
         asked = {}
         side = nil
         @laid.cells_in(x0 - PAD, y0 - PAD, x1 + PAD, y1 + PAD) do |pieces|

@@ -14,7 +14,7 @@ module Nockplane
 
       # [thickness mm, place [x, y, z]] of the thinnest such wall at the faces that the block picks (by name); nil for
       # none.
-      def at(solid, &)
+      def at(solid)
         picked = solid.faces.to_h { |face| [face.name, yield(face.name)] }
         own = solid.facets.map { |f| picked.fetch(f.face.name) }
         edges = edges_of(solid, own)

@@ -57,9 +57,9 @@ module Nockplane
       # +z.
       def disc(face, a, b)
         outer, inner = [a, b].sort_by { |p| -p[1] }
-        loops = @full ? [ring(outer), ring(inner).reverse] : [ring(outer) + ring(inner).reverse]
+        loops = @full ? [@rings[outer], @rings[inner].reverse] : [@rings[outer] + @rings[inner].reverse]
         loops = loops.map(&:reverse) if a[1] > b[1]
-        @mesh.facet(face, *loops)
+        @mesh.facet_over(face, *loops)
       end
 
       def caps(corners)
