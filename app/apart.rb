@@ -72,21 +72,12 @@ module App
 
     # What a task (a method of Heavy and its arguments, plain values) gives; done here where nobody asks through the
     # web. what: its subject in words, "The part". Raises what the task raises, Refused when it takes too long or too
-    # much, Abandoned.
-    def run(what, task, *arguments, seconds: bounds.seconds)
+    # much, Abandoned. following: as of Hands.call.
+    def run(what, task, *arguments, seconds: bounds.seconds, following: nil)
       return Heavy.public_send(task, *arguments) unless asked?
 
       lane = AHEAD.include?(task) ? 'ahead' : 'rest'
-      following = Thread.current[:nockplane_following]
       turn(asker, lane) { Hands.call(asker, what, [task, *arguments], lane, seconds, following) }
-    end
-
-    # What is asked for in the block is followed by another task (nil for none), which is asked for next.
-    def followed_by(task)
-      Thread.current[:nockplane_following] = task
-      yield
-    ensure
-      Thread.current[:nockplane_following] = nil
     end
 
     # Yields when it is this person's turn in a lane. Raises Refused when they have too much under way.

@@ -35,14 +35,28 @@ module App
       # [:ok, value] or [:error, exception] of a task; asker: Apart::Asker; seconds: that it may take; following: as of
       # Hands.call. Raises Refused, Apart::Abandoned; then it is no more.
       def call(asker, what, task, seconds, following)
-        Hands.put(@to, [task, following])
         until_then = Apart.now + seconds
-        look(asker, what, until_then, seconds) until @from.wait_readable(Apart::GLANCE)
-        Hands.get(@from) or
+        if @on_for
+          answer(asker, what, until_then, seconds) or raise Ended
+        end
+
+        Hands.put(@to, [task, following])
+        found = answer(asker, what, until_then, seconds) or
           raise Refused,
                 "#{what} took more memory than there is and was given up. Use fewer instances or simpler shapes."
+        @on_for = asker.person if following && found[0] == :ok
+        found
       rescue Errno::EPIPE
         raise Ended
+      end
+
+      # Does it go on with what this person asks next?
+      def on_for?(person) = @on_for == person
+
+      # Has it nothing to do?
+      def free?
+        next_answer if @on_for && @from.wait_readable(0)
+        @on_for.nil?
       end
 
       def kill
@@ -54,6 +68,17 @@ module App
       end
 
       private
+
+      # The next answer, waited for; nil when the process has ended.
+      def answer(asker, what, until_then, seconds)
+        look(asker, what, until_then, seconds) until @from.wait_readable(Apart::GLANCE)
+        next_answer
+      end
+
+      def next_answer
+        @on_for = nil
+        Hands.get(@from)
+      end
 
       # Raises when it is time to give the work up.
       def look(asker, what, until_then, seconds)
@@ -91,7 +116,7 @@ module App
     # What a task gives. Raises what it raises. following: a task that the same process goes on with by itself, for
     # whoever asks it next; nil for none.
     def call(asker, what, task, lane, seconds, following = nil)
-      hand = @lock.synchronize { @idle[lane].pop } || Hand.new(lane)
+      hand = idle(lane, asker.person) || Hand.new(lane)
       kind, value = hand.call(asker, what, task, seconds, following)
       @lock.synchronize { @idle[lane].push(hand) }
       hand = nil
@@ -102,6 +127,15 @@ module App
       retry
     ensure
       hand&.kill
+    end
+
+    # A process that does what this person asks already, or has nothing to do; nil for none.
+    def idle(lane, person)
+      @lock.synchronize do
+        list = @idle[lane]
+        at = list.rindex { |hand| hand.on_for?(person) } || list.rindex(&:free?)
+        at && list.delete_at(at)
+      end
     end
 
     # Starts one ahead of the first piece of work.
@@ -115,7 +149,7 @@ module App
       while comes?(from) { unswept = 0 } && (task, following = get(from))
         collect_later if (unswept += 1) <= TASKS
         put(to, found = answer(task))
-        answer(following) if following && found[0] == :ok
+        put(to, answer(following)) if following && found[0] == :ok
         GC.enable
         Database.release
       end

@@ -81,9 +81,9 @@ module App
     end
 
     # Modelling::Model of recipe text from a person, made apart where it is not there. Raises RecipeFault, or Refused
-    # when it takes too long or too much.
-    def try_build(text)
-      Apart.run('The part', :build, text) unless source.built?(text)
+    # when it takes too long or too much. following: as of Hands.call.
+    def try_build(text, following: nil)
+      Apart.run('The part', :build, text, following: following) unless source.built?(text)
       source.model_of(text)
     end
 

@@ -52,17 +52,15 @@ module App
         model = change.model
         text = change.text
         Workshop.try_build(Workshop.parse(text).variant(variant).text) if variant
-        lines = [:lines_supposing, drawing.id, nil, sheet, model.id, text] if sheet && variant.nil?
         revision =
-          Apart.followed_by(lines) do
-            ReviseModel.call(
-              model,
-              text,
-              note: "#{"#{variant}: " if variant}#{change.words} (on drawing #{drawing.number})",
-              base: model.latest.number,
-              author: author
-            )
-          end
+          ReviseModel.call(
+            model,
+            text,
+            note: "#{"#{variant}: " if variant}#{change.words} (on drawing #{drawing.number})",
+            base: model.latest.number,
+            author: author,
+            following: ([:lines_supposing, drawing.id, nil, sheet, model.id, text] if sheet && variant.nil?)
+          )
         first, *rest = change.parts.map { |p| carried(p) }
         remembered = {
           'model' => model.id,

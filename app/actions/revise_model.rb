@@ -5,11 +5,12 @@ module App
     # Keeps recipe or assembly text as a model's next revision, if it builds. The last good revision stays when it does
     # not. What follows from it (assemblies, drawings) is put on the queue in the same transaction.
     class ReviseModel
-      # base: number of the revision the text was made from; a later one in between is told, not overwritten.
-      def self.call(model, text, note:, base: nil, author: Acting.now, origin: 'here')
+      # base: number of the revision the text was made from; a later one in between is told, not overwritten. following:
+      # what is begun as soon as the part is there, as of Hands.call.
+      def self.call(model, text, note:, base: nil, author: Acting.now, origin: 'here', following: nil)
         text = Workshop.pinned(text)
         file = Received.kind_of(text) == 'file'
-        built = Workshop.try_build(text) # raises RecipeFault
+        built = Workshop.try_build(text, following: following) # raises RecipeFault
         keep(
           model,
           text,

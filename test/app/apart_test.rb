@@ -25,7 +25,7 @@ class ApartTest < AppTest
     [App::Apart::Asker.new(name, near), far]
   end
 
-  def asked(asker, *task) = App::Apart.on_behalf(asker) { App::Apart.run('The part', *task) }
+  def asked(asker, *task, **more) = App::Apart.on_behalf(asker) { App::Apart.run('The part', *task, **more) }
 
   def test_a_trial_comes_back_from_another_process
     asker, = somebody
@@ -41,16 +41,24 @@ class ApartTest < AppTest
   def test_a_task_is_followed_by_another
     asker, = somebody
     other = PART.sub('thick: 6', 'thick: 9')
-    App::Apart.followed_by([:build, other]) { asked(asker, :build, PART) }
-    asked(asker, :trial, lid.id, { 'sizes' => { 'thick' => '8' } })
-    until_then = App::Apart.now + 20
-    sleep 0.1 until App::Workshop.source.built?(other) || App::Apart.now > until_then
+    asked(asker, :build, PART, following: [:build, other])
+    asked(asker, :build, PART)
     assert App::Workshop.source.built?(other)
     third = PART.sub('thick: 6', 'thick: 10')
     bad = PART.sub('thick: 6', 'thick: -6')
-    App::Apart.followed_by([:build, third]) { assert_raises(Nockplane::Error) { asked(asker, :build, bad) } }
+    assert_raises(Nockplane::Error) { asked(asker, :build, bad, following: [:build, third]) }
     asked(asker, :build, other)
     refute App::Workshop.source.built?(third)
+  end
+
+  # Nobody else stands behind that.
+  def test_what_follows_keeps_nobody_else
+    lid
+    ada, = somebody
+    ben, = somebody('Ben')
+    asked(ada, :build, PART, following: [:build, RACK])
+    asked(ben, :build, PART.sub('thick: 6', 'thick: 9'))
+    refute App::Workshop.source.built?(RACK), 'it is still being built'
   end
 
   def test_what_takes_too_long_or_too_much_is_refused_in_words
