@@ -14,6 +14,18 @@ module App
       )
     end
 
+    # SceneBuilder of a sheet (by id) of a document, without what its docket says.
+    def builder(value, sheet, shade: :known, purpose: :screen)
+      Nockplane::Drawings::SceneBuilder.new(
+        value,
+        sheet,
+        Workshop.source,
+        fields: App.title_fields,
+        shade: shade,
+        purpose: purpose
+      )
+    end
+
     # ->(model id) giving the number of its latest revision; asked once for each model.
     def latest
       known = {}

@@ -41,8 +41,9 @@ module App
     end
 
     # Works out and keeps the docket of a drawing.
-    def work_out(drawing, basis = basis(drawing), &)
-      docket = Nockplane::Linking::Docketing.of(drawing.value, Workshop.source, Sheetworks.latest, &)
+    def work_out(drawing, basis = basis(drawing), &builder)
+      builder ||= ->(sheet) { Sheetworks.builder(drawing.value, sheet) }
+      docket = Nockplane::Linking::Docketing.of(drawing.value, Workshop.source, Sheetworks.latest, &builder)
       keep(drawing, basis, docket)
       docket
     end

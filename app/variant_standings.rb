@@ -51,7 +51,8 @@ module App
 
     def found(sheet)
       value = sheet.value
-      docket = Nockplane::Linking::Docketing.of(value, Workshop.source, Sheetworks.latest)
+      docket =
+        Nockplane::Linking::Docketing.of(value, Workshop.source, Sheetworks.latest) { |s| Sheetworks.builder(value, s) }
       missing, twice = completeness(value)
       {
         'state' => state(docket),

@@ -64,14 +64,7 @@ module App
 
       # The same without what the docket says, which is worked out on it.
       def plain(sheet, shade, purpose)
-        (@plain ||= {})[[sheet, shade, purpose]] ||= Nockplane::Drawings::SceneBuilder.new(
-          @value,
-          sheet,
-          Workshop.source,
-          fields: App.title_fields,
-          shade: shade,
-          purpose: purpose
-        )
+        (@plain ||= {})[[sheet, shade, purpose]] ||= Sheetworks.builder(@value, sheet, shade: shade, purpose: purpose)
       end
 
       # Views whose shading follows: the page does not wait for it. "mass" when the title block's follows too.

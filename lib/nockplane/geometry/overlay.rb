@@ -40,7 +40,8 @@ module Nockplane
       def empty? = @ea.empty?
 
       # Polygons [[outer ids], [hole ids], ...] of the region where the block, given three booleans, is true.
-      # far: answers ray(x, y, z, along_u) with the winding that edges not added here contribute, or nil.
+      # far: answers ray(x, y, z, along_u) with the winding that edges not added here contribute, or nil; with it the
+      # rule has to be false outside set 0 (Windings).
       def polygons(far = nil, &rule)
         @far = far
         split
