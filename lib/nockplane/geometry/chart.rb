@@ -50,12 +50,7 @@ module Nockplane
       def located? = false
 
       # Unit normal Su x Sv; nil where there is none.
-      def normal(u, v)
-        su, sv = partials(u, v)
-        n = Vec.cross(su, sv)
-        l = Vec.length(n)
-        l < 1e-14 * (1 + Vec.dot(su, su)) ? nil : Vec.scale(n, 1 / l)
-      end
+      def normal(u, v) = square_to(*partials(u, v).first(2))
 
       # [Su, Sv] by central differences; of some charts with the point behind them.
       def partials(u, v)
@@ -85,14 +80,36 @@ module Nockplane
         found
       end
 
+      # Is a line of constant v one point?
+      def pole?(v) = poles.any? { |q| (v - q).abs < 1e-6 * (1 + q.abs) }
+
       # The parameters of the foot of a point that need not lie on the surface, found from those of a place close by.
-      def foot(point, near) = settle(near, point)[0]
+      def foot(point, near) = settle(pole?(near[1]) ? beside_pole(near[1], point) : near, point)[0]
 
       # The chart with nothing left to be worked out, which may be kept and shared.
       def settled_for_good = dup.tap(&:forget)
       def forget = @samples = nil
 
       private
+
+      # Unit vector along su x sv; nil where there is none.
+      def square_to(su, sv)
+        n = Vec.cross(su, sv)
+        l = Vec.length(n)
+        l < 1e-14 * (1 + Vec.dot(su, su)) ? nil : Vec.scale(n, 1 / l)
+      end
+
+      # Parts of the range of v and of u: how far beside a pole a search begins, and on how many meridians it is tried.
+      ASIDE = 0.01
+      MERIDIANS = 24
+
+      # Where to begin near a pole, at which u says nothing: on the meridian that comes nearest to the point.
+      def beside_pole(pole, point)
+        (u0, u1), (v0, v1) = domain
+        v = pole + ((v1 - v0) * (pole - v0 > v1 - pole ? -ASIDE : ASIDE))
+        MERIDIANS.times.map { |i| [u0 + ((u1 - u0) * i / MERIDIANS), v] }
+                 .min_by { |u, _| Vec.distance(at(u, v), point) }
+      end
 
       def scales = @domain.map { |d| d ? (d[1] - d[0]) * 1e-5 : 1e-4 }
 

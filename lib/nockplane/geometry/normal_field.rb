@@ -67,8 +67,9 @@ module Nockplane
         a, b = [from, to].map { |p| @cells[key(p)] }
         return nil unless @chart && a && b && a[2] && b[2]
 
-        near = beside(a[2], b[2])
-        near && Path.new(@chart, @home, a[2], near)
+        from, to = along_meridian(a[2], b[2])
+        near = beside(from, to)
+        near && Path.new(@chart, @home, from, near)
       end
 
       def mapped(point, direction)
@@ -124,6 +125,13 @@ module Nockplane
       end
 
       private
+
+      # Two places of which a pole, where any u will do, has that of the other.
+      def along_meridian(one, other)
+        return [[other[0], one[1]], other] if @chart.pole?(one[1])
+
+        @chart.pole?(other[1]) ? [one, [one[0], other[1]]] : [one, other]
+      end
 
       # Parameters of the other place in the turn in which it lies nearest to the one; nil when that is not near.
       def beside(one, other)

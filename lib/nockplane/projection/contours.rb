@@ -37,18 +37,21 @@ module Nockplane
 
       # Does the surface under a facet look at the viewer? Where it does or does not at all corners they tell, else the
       # facet itself (flat): where rims with other points, or a wide circle beside a narrow tube, make it lean, it
-      # looks another way.
+      # looks another way. A wall seen edge-on, however it leans by rounding, does not.
       def front?(index, flat)
         facet = @solid.facets[index]
         n = facet.normal
         face = facet.face
         corners = facet.loops[0]
-        return flat if turn(face, corners[0]).abs > PLAIN && Geometry::Vec.dot(n, @frame.d).abs > PLAIN
+        leaning = Geometry::Vec.dot(n, @frame.d).abs
+        return flat if turn(face, corners[0]).abs > PLAIN && leaning > PLAIN
 
         side = Geometry::Vec.dot(face.surface.normal_at(@solid.point(corners[0])), n)
         return flat if side.abs < SIDE
 
         low, high = corners.map { |v| turn(face, v) }.minmax
+        return false if leaning < ALONG && low > -ALONG && high < ALONG
+
         low, high = -high, -low if side.negative?
         return true if high < ALONG && low < -ALONG
 

@@ -58,26 +58,39 @@ module Nockplane
       def beside(edge)
         [edge.f, edge.g]
           .uniq { |i| @solid.facets[i].face }
-          .select { |i| outline?(edge, @solid.facets[i].face) }
+          .select { |i| outline?(edge, @solid.facets[i]) }
           .map { |i| own(i) }
           .reduce(:merge)
       end
 
       private
 
-      def outline?(edge, face)
+      def outline?(edge, facet)
+        face = facet.face
         return false unless Contours.on?(face) && @contours.along?(face, edge.a, edge.b)
 
-        edge.kind != :inner || [edge.a, edge.b].all? { |v| bulging?(face.surface, @solid.point(v)) }
+        edge.kind != :inner || [edge.a, edge.b].all? { |v| bulging?(facet, v) }
       end
 
-      # mm farther out than the middle of its tube that a torus is curved the same way all round.
+      # mm farther out than the middle of its tube that a torus is curved the same way all round; mm along the sight to
+      # where another surface is looked at, and how far it falls back there from one of a radius of some metres.
       OUTER = 1e-3
+      STEP = 0.1
+      FALL = 1e-6
 
-      # Is a surface there curved the same way in all directions, so that nothing of it close by can be before it?
-      def bulging?(surface, point)
-        surface.kind == :sphere ||
-          (surface.kind == :torus && surface.radial_distance(point) > surface.radius + OUTER)
+      # Does a surface bend away from the sight there, at both sides of a place of its contour, so that nothing of it
+      # close by can be before it? (A ball does everywhere, of a torus the outer half.)
+      def bulging?(facet, vertex)
+        surface, point = facet.face.surface, @solid.point(vertex)
+        return true if surface.kind == :sphere
+        return surface.radial_distance(point) > surface.radius + OUTER if surface.kind == :torus
+
+        foot, = surface.settled(point)
+        out = @solid.outward(facet, vertex)
+        [STEP, -STEP].all? do |by|
+          place, = surface.settled(Geometry::Vec.along(foot, @frame.d, by), point)
+          Geometry::Vec.dot(Geometry::Vec.sub(place, foot), out) < -FALL
+        end
       end
 
       # Has one of its faces contours?

@@ -61,7 +61,8 @@ module Nockplane
       # (What a line covers of others is told between its true ends, which stand beside those of its chord where
       # something ends on a chord of another thing.)
       def seen_of(edge, kind)
-        found = Seen.new(edge, kind, covered(edge, kind), *runs.of_edge(edge, kind))
+        run = runs.of_edge(edge, kind)
+        found = Seen.new(edge, kind, covered(edge, kind, run), *run)
         moved = @set.exact.key?(edge.a) || @set.exact.key?(edge.b)
         found.ends = [found.from, found.to].map { |p| @frame.image(p) } if moved && straight?(edge)
         found
@@ -91,7 +92,8 @@ module Nockplane
       end
 
       # Hidden intervals of an edge: all of one that looks away, nothing of one on a facet with all the rest behind it.
-      def covered(e, kind)
+      # run: where it truly runs.
+      def covered(e, kind, run)
         own = @grazing.of(e)
         away, near = @grazing.turning(e) if own.nil? && @bent[e.f] != @bent[e.g]
         return Intervals.union([away, *@hiding.of(e, near).map(&:dup)], 1e-9) if away
@@ -100,8 +102,9 @@ module Nockplane
         return [] if @told.sure?(e)
         return WHOLE if kind == :silhouette && hollow?(e)
 
-        own ||= @grazing.beside(e) if kind == :silhouette
-        @hiding.of(e, [@mates.of(e), own].compact.reduce(:merge))
+        own ||= outline = @grazing.beside(e) if kind == :silhouette
+        skip = [@mates.of(e), own].compact.reduce(:merge)
+        outline ? hidden_along(TrueRuns.places(*run), e, skip) : @hiding.of(e, skip)
       end
 
       # Is it an outline within the wall of a hole? What is seen along such a wall lies in the material before it and
@@ -150,22 +153,23 @@ module Nockplane
         @contours.pieces.map do |piece|
           a, b = [piece.from, piece.to].map { |at| points[at] ||= append(*at) }
           run = runs.of_piece(piece)
-          Seen.new(between(a, b, piece), :silhouette, hidden_along(TrueRuns.places(*run), piece), *run)
+          edge = EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil)
+          skip = @contours.neighbours(piece.facet)
+          Seen.new(edge, :silhouette, hidden_along(TrueRuns.places(*run), edge, skip), *run)
         end
       end
 
-      def between(a, b, piece) = EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil)
-
-      # Hidden intervals of t along a curve given by places at equal steps of t.
-      def hidden_along(places, piece)
+      # Hidden intervals of t along the curve of an outline given by places at equal steps of t; skip: facets that don't
+      # hide it.
+      def hidden_along(places, edge, skip)
         ids = places.map { |p| stand(p) }
-        skip = @contours.neighbours(piece.facet)
         parts =
           ids
             .each_cons(2)
             .each_with_index
             .flat_map do |(a, b), k|
-              @hiding.of(between(a, b, piece), skip).map { |list| list.map { |t| (k + t) / (ids.size - 1) } }
+              part = EdgeSet::Edge.new(a, b, edge.f, edge.g, :inner, nil)
+              @hiding.of(part, skip).map { |list| list.map { |t| (k + t) / (ids.size - 1) } }
             end
         parts.size < 2 ? parts : Intervals.union(parts, 1e-9)
       end

@@ -5,7 +5,8 @@ module Nockplane
     # Facets of cylinders that do not lie as the strip of the cylinder they belong to does (Geometry::Rulings): thin
     # ones whose corners are nearly in one line, and ones twisted because a corner could not be put on the strip (where
     # two bores meet at a small angle, say). Whether they look at the viewer is told by their strip, so that outlines
-    # run along rulings.
+    # run along rulings. Facets of cones that lean (in the neck between a nut's chamfer and its flats) look where the
+    # cone does.
     module Slivers
       # Times the square of its longest side that twice the area of a sliver is at most.
       THIN = 0.01
@@ -13,6 +14,8 @@ module Nockplane
       # others may be twisted.
       ASKEW = 0.9
       TWISTED = Math.cos(2e-3)
+      # The same of a cone: more than its chords explain.
+      LEANING = Math.cos(0.04)
       # Part of a strip that a corner may be outside of it.
       OUTSIDE = 1e-3
 
@@ -33,18 +36,22 @@ module Nockplane
             end
             .compare_by_identity
         solid.facets.each_with_index.with_object({}) do |(facet, i), found|
-          next unless facet.face.surface.kind == :cylinder && facet.loops.size == 1
+          surface = facet.face.surface
+          next unless %i[cylinder cone].include?(surface.kind) && facet.loops.size == 1
 
           points = facet.loops[0].map { |v| solid.point(v) }
-          n = strips[facet.face.surface].normal_over(points, OUTSIDE)
-          limit = n ? TWISTED : ASKEW
-          n ||=
-            Geometry::Polygon.thin?(points, THIN) ?
-              facet.face.surface.normal_at(3.times.map { |k| points.sum { |p| p[k] } / points.size }) :
-              next
+          n, limit =
+            surface.kind == :cone ?
+              [at_middle(surface, points), LEANING] :
+              [strips[surface].normal_over(points, OUTSIDE), TWISTED]
+          n, limit = (Geometry::Polygon.thin?(points, THIN) ? at_middle(surface, points) : next), ASKEW unless n
           n = Geometry::Vec.neg(n) unless sides[facet.face]
           found[i] = n.freeze if Geometry::Vec.dot(n, facet.normal) < limit
         end
+      end
+
+      def at_middle(surface, points)
+        surface.normal_at(3.times.map { |k| points.sum { |p| p[k] } / points.size })
       end
 
       # Is a facet that should look along n fit to hide what is behind it?
@@ -59,7 +66,7 @@ module Nockplane
         end
         sides.sum >= 0
       end
-      private_class_method :outside?
+      private_class_method :outside?, :at_middle
     end
   end
 end

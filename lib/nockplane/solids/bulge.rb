@@ -4,7 +4,8 @@ module Nockplane
   module Solids
     # What lies between the facets and the surfaces they stand for: volume and area to be added, by a quadrature of the
     # distance over every triangle (six places, exact to the fourth degree: Dunavant 1985); what is left falls with the
-    # fourth power of the chord.
+    # fourth power of the chord. On swept and free surfaces the places are the middles of the triangle's sides (exact to
+    # the second degree), and only the volume is told.
     module Bulge
       PLACES = [[0.445948490915965, 0.223381589678011], [0.091576213509771, 0.109951743655322]].flat_map do |a, weight|
         b = 1 - (2 * a)
@@ -16,9 +17,11 @@ module Nockplane
       # [mm3, mm2] over all faces whose surface can tell distances.
       def of(solid)
         volume = area = 0.0
+        middles = Hash.new { |h, surface| h[surface] = {} }.compare_by_identity
         solid.facets.each do |facet|
           surface = facet.face.surface
-          next if surface.plane? || surface.swept?
+          next if surface.plane?
+          next volume += beneath(solid, facet, surface, middles[surface]) if surface.swept?
 
           Mass.each_triangle(solid, facet) do |p, q, r|
             cross = Geometry::Vec.cross(Geometry::Vec.sub(q, p), Geometry::Vec.sub(r, p))
@@ -31,6 +34,33 @@ module Nockplane
           end
         end
         [volume, area]
+      end
+
+      # mm3 between a facet and the swept or free surface it stands for. middles: what is known of this surface's sides,
+      # { [corner, corner] => as of above }.
+      def beneath(solid, facet, surface, middles)
+        sum = 0.0
+        facet.loops.each do |ids|
+          ids.each_cons(2).drop(1).each do |b, c|
+            p, q, r = [ids[0], b, c].map { |v| solid.point(v) }
+            cross = Geometry::Vec.cross(Geometry::Vec.sub(q, p), Geometry::Vec.sub(r, p))
+            size = Geometry::Vec.dot(cross, facet.normal) / 2
+            sides = [[ids[0], b], [b, c], [ids[0], c]].map do |side|
+              middles[side.sort!] ||= above(surface, *side.map { |v| solid.point(v) })
+            end
+            sum += size * sides.sum { |way| Geometry::Vec.dot(way, facet.normal) } / 3
+          end
+        end
+        sum
+      end
+
+      # From the middle between two corners to the surface, mm; nothing where that can't be told.
+      def above(surface, p, q)
+        middle = Geometry::Vec.scale(Geometry::Vec.add(p, q), 0.5)
+        return Geometry::Vec.sub(surface.settled(middle)[0], middle) unless surface.field
+
+        path = surface.field.path(p, q)
+        path ? Geometry::Vec.sub(path.point(0.5), middle) : [0.0, 0.0, 0.0]
       end
 
       # mm of volume over a unit of area at a point of a facet, and how much larger the area is there.

@@ -19,16 +19,34 @@ module Nockplane
         @refine = refine
       end
 
+      # mm that points of a straight border may be apart where a surface of known bounds twists; nil where it does not.
+      def self.along_borders(chart)
+        return nil unless chart.is_a?(Geometry::Chart::Free) && chart.domain.all?
+
+        new(chart, 1).twisted_sides&.then { |a, b| Math.sqrt(a * b) }
+      end
+
+      # mm of the sides of a cell in the middle of the whole surface, where it twists; else nil.
+      def twisted_sides
+        us, vs = @chart.domain
+        plain = [span(us[1] - us[0], 0, us, vs), span(vs[1] - vs[0], 1, us, vs)]
+        sides = untwisted(*plain, us, vs)
+        return nil if sides == plain
+
+        middle = [us, vs].map { |low, high| (low + high) / 2 }
+        @chart.partials(*middle).first(2).zip(sides).map { |slope, side| Geometry::Vec.length(slope) * side }
+      end
+
       # Works the steps out for a face of these parameters.
       def settle(us, vs)
         low_u, high_u = us.minmax
         low_v, high_v = vs.minmax
-        @step_u, @step_v =
-          elementary ||
-            [
-              span(high_u - low_u, 0, [low_u, high_u], [low_v, high_v]),
-              span(high_v - low_v, 1, [low_u, high_u], [low_v, high_v])
-            ]
+        @step_u, @step_v = elementary || untwisted(
+          span(high_u - low_u, 0, [low_u, high_u], [low_v, high_v]),
+          span(high_v - low_v, 1, [low_u, high_u], [low_v, high_v]),
+          [low_u, high_u],
+          [low_v, high_v]
+        )
         @step_u /= @refine
         @step_v /= @refine
         @phases = TURNED.include?(@chart.kind) ? [phase(us, @step_u), phase(vs, @step_v)] : [0.0, 0.0]
@@ -96,6 +114,38 @@ module Nockplane
             .map { |turn, mm| turn < 1e-7 ? 0.0 : turn * Geometry::Chords.per_circle(mm / turn) / (2 * Math::PI) }
             .max
         length / n.ceil.clamp(4, MOST)
+      end
+
+      # mm that the middle of a cell may stand beside its diagonals, at least, and as a part of the face's size.
+      SLANT = 0.001
+      PLACES = [0.1, 0.5, 0.9].freeze
+
+      # Steps made so much smaller that cells are nearly flat also where the surface twists: straight lines that turn
+      # about each other (a loft between turned sections) have no chords to tell it.
+      def untwisted(step_u, step_v, us, vs)
+        spans = [us, vs].map { |low, high| high - low }
+        sides = [step_u, step_v].zip(spans).map(&:min)
+        return [step_u, step_v] if @chart.ruled? || sides.min < 1e-12
+
+        size = Geometry::Vec.distance(@chart.at(us[0], vs[0]), @chart.at(us[1], vs[1]))
+        more = twist(sides, us, vs) / [Geometry::Chords::FINE, SLANT * size].max
+        return [step_u, step_v] if more <= 1
+
+        sides.zip(spans).map { |side, length| length / (length / side * Math.sqrt(more)).ceil.clamp(1, MOST) }
+      end
+
+      # mm, the most that the middle of a cell stands beside its diagonals, of cells of these sides.
+      def twist(sides, us, vs)
+        places = [us, vs].zip(sides).map do |(low, high), side|
+          PLACES.map { |k| low + ((high - low - side) * k) }.map { |from| [from, from + side] }
+        end
+        places[0].product(places[1]).filter_map do |(u, u1), (v, v1)|
+          n = @chart.normal((u + u1) / 2, (v + v1) / 2) or next
+          one, other = [[[u, v], [u1, v1]], [[u1, v], [u, v1]]].map do |ends|
+            ends.map { |at| @chart.at(*at) }.reduce { |p, q| Geometry::Vec.add(p, q) }
+          end
+          Geometry::Vec.dot(Geometry::Vec.sub(one, other), n).abs / 4
+        end.max || 0.0
       end
 
       def reach(along, across, axis)

@@ -79,7 +79,7 @@ module Nockplane
         [0, 1].map { |k| (p = @chart.periods[k]) ? ((back[k] - all[0][k]) / p).round : 0 }
       end
 
-      def pole?(v) = @chart.poles.any? { |q| (v - q).abs < 1e-6 * (1 + q.abs) }
+      def pole?(v) = @chart.pole?(v)
 
       # Points at a pole take the u of the point before them; the rest is unwrapped again from there on: downward at the
       # upper side of the parameters, upward at the lower, since the face lies at the left.

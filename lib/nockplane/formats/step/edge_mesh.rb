@@ -23,10 +23,16 @@ module Nockplane
           @edges = {}
           @straight = {}
           @strips = Strips.new(fine, refine)
+          @twists = Hash.new { |h, chart| h[chart] = Solids::PatchGrid.along_borders(chart) }.compare_by_identity
+          @longest = {}
         end
 
         # Tells which edges a face on a chart has.
-        def announce(chart, edges) = @strips.announce(chart, edges) { |vertex| one(vertex) }
+        def announce(chart, edges)
+          @strips.announce(chart, edges) { |vertex| one(vertex) }
+          apart = @twists[chart] or return
+          edges.each { |e| @longest[e.id] = [@longest[e.id], apart].compact.min }
+        end
 
         # The rulings of a chart that is cut into strips.
         def rulings(chart) = @strips.rulings(chart)
@@ -114,11 +120,22 @@ module Nockplane
 
           t0, t1 = range(curve, p, q, from.id == to.id, sense != :F)
           check(record, curve, [[t0, p], [t1, q]])
-          places = @strips.crossings(record.id, curve, curve.refined(curve.places(t0, t1, @fine), @refine))
+          places = short(curve, curve.places(t0, t1, @fine), @longest[record.id])
+          places = @strips.crossings(record.id, curve, curve.refined(places, @refine))
           places = curve.refined(places, 2) if a == b && places.size < 4 # a closed edge needs to enclose something
           inner = beyond(places[1...-1].map { |t| curve.at(t) }, [[p, a], [q, b]])
           points = apart(put(record.id, p, inner, q), @pool.point(a), @pool.point(b), a == b ? 2 : 0)
           [a, *points.map { |p| @pool.add(p) }, b]
+        end
+
+        # Parameters with others between those that are farther apart than so many mm (nil: any).
+        def short(curve, places, longest)
+          return places unless longest
+
+          places.each_cons(2).flat_map do |a, b|
+            n = (Geometry::Vec.distance(curve.at(a), curve.at(b)) / longest).ceil.clamp(1, Solids::PatchGrid::MOST)
+            n.times.map { |k| a + ((b - a) * k / n) }
+          end << places[-1]
         end
 
         # Part of the way to the nearer of its neighbours that a point may be moved.

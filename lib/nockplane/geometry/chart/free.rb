@@ -34,9 +34,23 @@ module Nockplane
 
         # Normals the other way (the parameters were swapped).
         def turn_over = @over = true
-        def normal(u, v) = super.then { |n| n && @over ? Vec.neg(n) : n }
+        def normal(u, v) = (pole?(v) ? tip_normal(v) : super).then { |n| n && @over ? Vec.neg(n) : n }
+
+        # Parts of the range of v and u: how near to a pole the surface is looked at, and on how many meridians.
+        TIP = 1e-6
+        LOOKS = 8
 
         private
+
+        # At a pole, where u has no direction: the mean of the normals close around it; nil where that is none.
+        def tip_normal(pole)
+          (u0, u1), (v0, v1) = @domain
+          v = pole + ((v1 - v0) * (pole - v0 > v1 - pole ? -TIP : TIP))
+          looks = (0...LOOKS).filter_map { |i| square_to(*partials(u0 + ((u1 - u0) * i / LOOKS), v).first(2)) }
+          Vec.unit(looks.reduce([0.0, 0.0, 0.0]) { |sum, n| Vec.add(sum, n) })
+        rescue ZeroVector
+          nil
+        end
 
         def wrapped(t, axis)
           from, to = @domain[axis]
