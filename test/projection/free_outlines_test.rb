@@ -61,6 +61,24 @@ class FreeOutlinesTest < SketchedTest
 
   def test_the_volume_of_an_ellipsoid = assert_volume 4 * Math::PI * A * B * C / 3, ellipsoid, relative: 3e-5
 
+  # A ring seen so that its contour passes a corner of the mesh by nothing, or by next to nothing: its pieces there are
+  # as short, and it is the same lines.
+  def test_a_contour_that_all_but_meets_a_corner_of_the_mesh_stays_whole
+    solid = step_model('torus').solid
+    set = Projection::EdgeSet.new(solid)
+    facet = solid.facets[700]
+    out = solid.outward(facet, facet.loops[0][0])
+    across = Geometry::Vec.unit(Geometry::Vec.cross(out, [0.3, 0.8, 0.5]))
+    found = [0.0, 3e-7, 1.5e-6, 1e-5, 3e-5, -2e-6].map do |past|
+      sight = Geometry::Vec.unit(Geometry::Vec.along(across, out, past))
+      frame = Projection::ViewFrame.new(sight, Geometry::Vec.unit(Geometry::Vec.cross(sight, [0.3, 0.2, 0.9])))
+      seen = Projection::Linework.of(solid, frame, edge_set: set).strokes.select(&:visible)
+      [seen.size, seen.sum(&:length)]
+    end
+    assert_equal 1, found.map(&:first).uniq.size, found.inspect
+    found.each { |_, length| assert_in_delta found[0][1], length, 0.02 }
+  end
+
   NUT = <<~RECIPE
     nockplane: recipe/1
     name: Nut

@@ -80,7 +80,19 @@ module Nockplane
 
       # An extruded curve as the plane or cylinder it may be.
       def swept(given)
-        Chart.swept(curve(given.curve), given.axis) || given
+        Chart.swept(curve(given.curve), given.axis) || upright(given) || given
+      end
+
+      # A free curve in one plane with the axis (the wall under a wavy top) as that plane; nil where it is none, or runs
+      # to and fro along it.
+      def upright(given)
+        return nil unless given.curve.domain && free?(given.curve)
+
+        from, to = given.curve.domain
+        places = (0..PLACES).map { |i| given.curve.at(from + ((to - from) * i / PLACES)) }
+        found = line(places.map { |p| Vec.along(p, given.axis, -Vec.dot(p, given.axis)) }) or return nil
+        there = Curve::Line.new(places[0], found.direction)
+        Chart.swept(there, given.axis)
       end
 
       # A B-spline that is straight one way, all lines alike, as a curve along an axis; nil where it is none.
@@ -122,7 +134,7 @@ module Nockplane
         nil
       end
 
-      private_class_method :free?, :swept, :extruded, :along, :elementary
+      private_class_method :free?, :swept, :upright, :extruded, :along, :elementary
 
       # Places of a bounded chart.
       class Grid

@@ -133,8 +133,21 @@ module Nockplane
       def splines(segments, more)
         spans = segments.map { |s| Exact.part(bezier(s.seen), s.t0, s.t1).map { |p| @frame.image(p) } }
         straight, bent = spans.partition { |b| flat?(b) }
+        scraps, straight = between_bent(straight, bent)
+        bent += scraps
         paths_of(straight.map { |b| [b[0], b[3]] }, more) +
           Spans.joined(bent).map { |points| Stroke.new(shape: :spline, points: points, **more) }
+      end
+
+      # mm of a straight span between bent ones that is too short to bend.
+      SCRAP = 0.05
+
+      # Straight spans in two: scraps of curves (they touch a bent one), and the rest.
+      def between_bent(straight, bent)
+        ends = bent.flat_map { |b| [b[0], b[3]] }.to_h { |p| [Spans.key(p), true] }
+        straight.partition do |b|
+          Math.hypot(b[3][0] - b[0][0], b[3][1] - b[0][1]) < SCRAP && [b[0], b[3]].any? { |p| ends[Spans.key(p)] }
+        end
       end
 
       def bezier(seen)

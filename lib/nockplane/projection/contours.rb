@@ -8,7 +8,7 @@ module Nockplane
     class Contours
       DOUBLY_CURVED = %i[torus sphere extrusion revolution bspline offset].freeze
       # n.d this near to 0 counts as exactly on the contour.
-      ON = 1e-7
+      ON = 1e-6
       # n.d at both ends of an edge that runs along the contour (its ends may stand a hair off, on the strips of a
       # cylinder).
       ALONG = 1e-5
@@ -95,7 +95,18 @@ module Nockplane
         end
       end
 
+      # Facets that don't hide a piece: its neighbours, but of flat faces, which are as they look, only those that it ends
+      # on.
+      def clear_of(piece)
+        neighbours(piece.facet).select do |i, _|
+          facet = @solid.facets[i]
+          !facet.face.surface.plane? || [piece.from, piece.to].any? { |a, b, _| on?(facet, a, b) }
+        end
+      end
+
       private
+
+      def on?(facet, *vertices) = facet.loops.any? { |l| vertices.all? { |v| l.include?(v) } }
 
       def around(index)
         @around ||= {}

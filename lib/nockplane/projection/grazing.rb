@@ -33,22 +33,20 @@ module Nockplane
         :away if convex ? looks == %i[away away] : looks.include?(:away)
       end
 
-      # Where the contour of one face begins at an edge with a face that has none: [the part of t that its own material
-      # hides, { facet => true } of those that don't hide the rest]; nil for any other edge. Flat facets look one way
-      # all along a chord; the surface turns on the way.
+      # Where the contour of one face begins at an edge with another, which has none there: [the part of t that its own
+      # material hides, { facet => true } of those that don't hide the rest]; nil for any other edge. Flat facets look
+      # one way all along a chord; the surface turns on the way.
       def turning(edge)
         return nil unless edge.kind == :sharp
 
-        one, other = [edge.f, edge.g].partition { |i| Contours.on?(@solid.facets[i].face) }
-        return nil unless one.size == 1 && other.size == 1
-
-        ga, gb = [edge.a, edge.b].map { |v| Geometry::Vec.dot(@solid.outward(@solid.facets[one[0]], v), @frame.d) }
-        return nil if ga.positive? == gb.positive? || (ga.abs < UNSURE && gb.abs < UNSURE)
-
+        turned, other = [[edge.f, edge.g], [edge.g, edge.f]].select { |i, _| turns?(i, edge) }.then do |found|
+          found.size == 1 ? found[0] : (return nil)
+        end
         convex = convex?(edge)
-        return nil if convex.nil? || look(other[0], edge) != (convex ? :away : :here)
+        return nil if convex.nil? || look(other, edge) != (convex ? :away : :here)
 
-        t = turn(edge, @solid.facets[one[0]].face.surface, ga, gb)
+        ga, gb = looks(turned, edge)
+        t = turn(edge, @solid.facets[turned].face.surface, ga, gb)
         [ga.positive? ? [0.0, t] : [t, 1.0], near(edge)]
       end
 
@@ -57,6 +55,7 @@ module Nockplane
       # hide it.
       def beside(edge)
         [edge.f, edge.g]
+          .sort_by { |i| -along_surface(i, edge.a) }
           .uniq { |i| @solid.facets[i].face }
           .select { |i| outline?(edge, @solid.facets[i]) }
           .map { |i| own(i) }
@@ -64,6 +63,12 @@ module Nockplane
       end
 
       private
+
+      # Cosine of the angle, either way, between a facet and its surface at a corner. (A sliver may stand across it.)
+      def along_surface(index, vertex)
+        facet = @solid.facets[index]
+        Geometry::Vec.dot(facet.normal, @solid.outward(facet, vertex))
+      end
 
       def outline?(edge, facet)
         face = facet.face
@@ -123,9 +128,22 @@ module Nockplane
         one / (one + other)
       end
 
+      # n.d at both ends of an edge, n out of a facet's surface.
+      def looks(facet, edge)
+        [edge.a, edge.b].map { |v| Geometry::Vec.dot(@solid.outward(@solid.facets[facet], v), @frame.d) }
+      end
+
+      # Does a facet's surface, curved both ways, turn away between the ends of an edge?
+      def turns?(facet, edge)
+        return false unless Contours.on?(@solid.facets[facet].face)
+
+        ga, gb = looks(facet, edge)
+        ga.positive? != gb.positive? && (ga.abs > UNSURE || gb.abs > UNSURE)
+      end
+
       # Does a facet's surface look at the viewer (:here) or :away at both ends of an edge? nil where it is not sure.
       def look(facet, edge)
-        at = [edge.a, edge.b].map { |v| Geometry::Vec.dot(@solid.outward(@solid.facets[facet], v), @frame.d) }
+        at = looks(facet, edge)
         return :here if at.max < -UNSURE
 
         :away if at.min > UNSURE

@@ -95,7 +95,7 @@ module Nockplane
       # run: where it truly runs.
       def covered(e, kind, run)
         own = @grazing.of(e)
-        away, near = @grazing.turning(e) if own.nil? && @bent[e.f] != @bent[e.g]
+        away, near = @grazing.turning(e) if own.nil? && (@bent[e.f] || @bent[e.g])
         return Intervals.union([away, *@hiding.of(e, near).map(&:dup)], 1e-9) if away
 
         return WHOLE if own == :away || !(own || @front[e.f] || @front[e.g] || @contours.divides?(e))
@@ -154,7 +154,7 @@ module Nockplane
           a, b = [piece.from, piece.to].map { |at| points[at] ||= append(*at) }
           run = runs.of_piece(piece)
           edge = EdgeSet::Edge.new(a, b, piece.facet, piece.facet, :inner, nil)
-          skip = @contours.neighbours(piece.facet)
+          skip = @contours.clear_of(piece)
           Seen.new(edge, :silhouette, hidden_along(TrueRuns.places(*run), edge, skip), *run)
         end
       end

@@ -49,8 +49,23 @@ module Nockplane
         plain + marked.flat_map { |s, list| left[s] == list ? [s] : pieces(s, left[s]) }
       end
 
-      # [Span] of what is left of a stroke's spans.
-      def left_of(spans, stroke) = spans.flat_map { |span| remaining(span, stroke, rank(stroke)) }
+      # [Span] of what is left of a stroke's spans. (Those so short that the ends of the next ones reach over them stay
+      # where one of these does.)
+      def left_of(spans, stroke)
+        tiny, long = spans.each_index.partition { |i| tiny?(spans[i].points) }
+        return spans.flat_map { |span| remaining(span, stroke, rank(stroke)) } if tiny.empty? || long.empty?
+
+        left = long.to_h { |i| [i, remaining(spans[i], stroke, rank(stroke))] }
+        spans.each_with_index.flat_map do |span, i|
+          next left[i] if left.key?(i)
+
+          stays = [i - 1, i + 1].any? { |k| k.between?(0, spans.size - 1) && left.fetch(k, [spans[k]]).any? }
+          span.gone = !stays
+          stays ? [span] : []
+        end
+      end
+
+      def tiny?(points) = Math.hypot(points[-1][0] - points[0][0], points[-1][1] - points[0][1]) < 2 * NEAR
 
       # Times that a span is halved where others lie on a part of it.
       HALVINGS = 3

@@ -77,6 +77,20 @@ class StepShapesTest < SketchedTest
     assert_volume 2 * Math::PI * Math::PI * 20 * 25, @s.file(@s.solid(face)), relative: 1e-5
   end
 
+  # A box whose front wall is told as a wavy curve moved along its own plane, as prisms of curved faces are.
+  def test_a_flat_wall_told_as_a_curve_extruded
+    sketch, points = @s, [[0.0, 0.0, 0.0], [7.0, 0.0, 2.0], [14.0, 0.0, -1.0], [20.0, 0.0, 0.0]]
+    @s.define_singleton_method(:plane) do |origin, z = StepSketch::Z, *rest|
+      next super(origin, z, *rest) unless z == [0.0, -1.0, 0.0]
+
+      spline = [sketch.raw('3'), points.map { |p| r.point(p) }, :UNSPECIFIED, :F, :F, sketch.raw('(4,4)'), [0.0, 1.0]]
+      curve = r.add('B_SPLINE_CURVE_WITH_KNOTS', '', *spline, :UNSPECIFIED)
+      r.add('SURFACE_OF_LINEAR_EXTRUSION', '', curve, r.add('VECTOR', '', r.direction([0.0, 0.0, 1.0]), 5.0))
+    end
+    model = assert_volume 24_000, @s.file(@s.solid(*@s.box([0.0, 0.0, 0.0], [20.0, 30.0, 40.0]))), relative: 1e-9
+    assert_equal [:plane], model.solid.faces.map { |f| f.surface.kind }.uniq
+  end
+
   def test_an_ellipse_extruded
     ellipse = ->(z) { @s.ring(12.0, z, @s.r.add('ELLIPSE', '', @s.at([0.0, 0.0, z]), 12.0, 7.0)) }
     low, high = ellipse[0.0], ellipse[20.0]
