@@ -95,7 +95,7 @@ module Nockplane
         end
       end
 
-      # Facets that don't hide a piece: its neighbours, but of flat faces, which are as they look, only those that it ends
+      # Facets that do not hide a piece: its neighbours, but of flat faces, which are as they look, only those it ends
       # on.
       def clear_of(piece)
         neighbours(piece.facet).select do |i, _|
