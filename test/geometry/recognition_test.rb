@@ -120,4 +120,27 @@ class RecognitionTest < CoreTest
     given = spline([2, 2], [QUARTER] * 2, dome)
     assert_same given, R.chart(given)
   end
+
+  # A thread's helix as a uniform cubic spline of 16 spans a turn: places at equal steps of 4, 8, 12 or 24 turns lie one
+  # above the other, or in one plane.
+  def helix(turns, radius)
+    count = (16 * turns) + 3
+    angle = 2 * Math::PI / 16
+    points = (0...count).map { |i| [radius * Math.cos(i * angle), radius * Math.sin(i * angle), i * 0.1] }
+    [3, (0..(count + 3)).map { |k| (k - 3).fdiv(16 * turns) }, points]
+  end
+
+  [4, 8, 12, 24, 48].each do |turns|
+    define_method("test_a_thread_of_#{turns}_turns_is_neither_line_nor_plane") do
+      degree, knots, inner = helix(turns, 9.0)
+      curve = C::Spline.new(degree, knots, inner)
+      assert R.curve(curve).equal?(curve)
+
+      rows = inner.zip(helix(turns, 10.0)[2])
+      flank = G::Chart::Forms::Spline.new([3, 1], [knots, [0.0, 0.0, 1.0, 1.0]], rows, nil)
+      assert_equal :bspline, R.chart(G::Chart::Free.new(:bspline, [[0.0, 1.0]] * 2, flank)).kind
+      wall = G::Chart::Extruded.new(curve, [1.0, 0.0, 0.0])
+      refute R.chart(wall).plane?
+    end
+  end
 end

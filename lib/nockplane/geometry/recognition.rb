@@ -14,6 +14,8 @@ module Nockplane
       LINES = [0.13, 0.5, 0.83].freeze
       # Times the size of a circle's arc that its radius may be: what is flatter is told as it is.
       FLAT = 50
+      # Part of a step by which places follow each other so that they never come round to where others are.
+      GOLDEN = (Math.sqrt(5) - 1) / 2
       # Parameters from end to end of a surface of no size.
       ENDLESS = 1e9
 
@@ -23,9 +25,21 @@ module Nockplane
       def curve(given)
         return given unless given.domain && free?(given)
 
-        from, to = given.domain
-        places = (0..PLACES).map { |i| given.at(from + ((to - from) * i / PLACES)) }
-        line(places) || circle(places, given.period) || given
+        places = evenly(given)
+        found = line(places) || circle(places, given.period)
+        found && between(given).all? { |p| Vec.distance(p, found.at(found.parameter(p))) < ALIKE } ? found : given
+      end
+
+      # Points of a curve with ends, at equal steps of its parameter.
+      def evenly(curve)
+        from, to = curve.domain
+        (0..PLACES).map { |i| curve.at(from + ((to - from) * i / PLACES)) }
+      end
+
+      # Points of it at steps that have nothing in common: of a thread equal ones may lie one above the other.
+      def between(curve)
+        from, to = curve.domain
+        (1..PLACES).map { |i| curve.at(from + ((to - from) * ((i * GOLDEN) % 1.0))) }
       end
 
       def free?(curve) = curve.is_a?(Curve::Spline) || curve.is_a?(Curve::Joined)
@@ -88,11 +102,13 @@ module Nockplane
       def upright(given)
         return nil unless given.curve.domain && free?(given.curve)
 
-        from, to = given.curve.domain
-        places = (0..PLACES).map { |i| given.curve.at(from + ((to - from) * i / PLACES)) }
-        found = line(places.map { |p| Vec.along(p, given.axis, -Vec.dot(p, given.axis)) }) or return nil
-        there = Curve::Line.new(places[0], found.direction)
-        Chart.swept(there, given.axis)
+        places, others = [evenly(given.curve), between(given.curve)].map do |list|
+          list.map { |p| Vec.along(p, given.axis, -Vec.dot(p, given.axis)) }
+        end
+        found = line(places)
+        return nil unless found && others.all? { |p| Vec.distance(p, found.at(found.parameter(p))) < ALIKE }
+
+        Chart.swept(Curve::Line.new(given.curve.at(given.curve.domain[0]), found.direction), given.axis)
       end
 
       # A B-spline that is straight one way, all lines alike, as a curve along an axis; nil where it is none.
@@ -134,7 +150,7 @@ module Nockplane
         nil
       end
 
-      private_class_method :free?, :swept, :upright, :extruded, :along, :elementary
+      private_class_method :free?, :evenly, :between, :swept, :upright, :extruded, :along, :elementary
 
       # Places of a bounded chart.
       class Grid
@@ -169,7 +185,12 @@ module Nockplane
 
         private
 
-        def parts = @parts ||= (0..ACROSS).map { |i| i.fdiv(ACROSS) }
+        # From end to end in steps that are not alike: a thread's flank would pass the same plane at each of them.
+        def parts
+          @parts ||= (0..ACROSS).map do |i|
+            i.zero? || i == ACROSS ? i.fdiv(ACROSS) : (i + (((i * GOLDEN) % 1.0) / 2) - 0.25) / ACROSS
+          end
+        end
 
         def uv(k, l)
           [k, l].zip(@chart.domain).map { |part, (from, to)| from + ((to - from) * part) }
