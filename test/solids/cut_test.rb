@@ -41,6 +41,29 @@ class CutTest < CoreTest
                     0.1
   end
 
+  # A low block with a higher one on its back half, whose wall lies in the cutting plane: that wall is not cut.
+  STEP = "  - {id: low, type: extrude, profile: {kind: rectangle, width: 40, height: 40}, depth: 10}\n" \
+         "  - {id: up, type: extrude, offset: 10, at: [0, 10], profile: {kind: rectangle, width: 40, height: 20}, " \
+         'depth: 20}'
+
+  def test_a_wall_in_the_cutting_plane_stays_itself
+    cut = Solids::Cut.plane(built(STEP).solid, [0, 0, 0], [0, -1, 0])
+    assert_closed cut.remaining
+    assert_in_delta 40 * 10, cut.loops.sum(&:area), 1e-9
+    assert_in_delta 20 * 40 * 30, Solids::Mass.of(cut.remaining).volume, 1e-6
+    wall = cut.remaining.facets.select { |f| f.face.name == 'up/side.bottom' }
+    assert_in_delta 40 * 20, wall.sum { |f| Solids::Mass.facet_area(cut.remaining, f) }, 1e-9
+  end
+
+  def test_the_border_of_what_is_cut_is_an_edge_in_its_own_plane
+    rest = Solids::Cut.plane(built(STEP).solid, [0, 0, 0], [0, -1, 0]).remaining
+    set = Projection::EdgeSet.new(rest, apart: Solids::Cut::PREFIX)
+    lines = Projection::Linework.of(rest, Projection::ViewFrame.named('front'), edge_set: set).strokes
+    border = lines.select { |s| s.faces == %w[section/side.cut1 up/side.bottom] }
+    assert_equal [[:sharp, true, [[-20.0, 10.0], [20.0, 10.0]]]],
+                 (border.map { |s| [s.kind, s.visible, s.points.sort] })
+  end
+
   def test_a_line_that_crosses_itself_is_refused
     error =
       assert_raises(Nockplane::Error) do

@@ -152,7 +152,7 @@ module Nockplane
 
       # [Stroke] of what remains: none at the steps of a line nor at the walls of what is broken out (SEC-03, SEC-05).
       def look(part, solid)
-        set = Projection::EdgeSet.new(solid)
+        set = Projection::EdgeSet.new(solid, apart: Solids::Cut::PREFIX)
         if @opening.slice
           set = set.bordering(solid.facets.each_index.select { |i| part[:shown].include?(solid.facets[i].face.name) })
         end

@@ -113,8 +113,11 @@ module Nockplane
         EdgeSet.allocate.tap { |s| s.send(:take, *found) }
       end
 
-      def initialize(solid)
+      # apart: what the names of faces begin with whose borders are all edges, also in the plane of their neighbours;
+      # nil for none.
+      def initialize(solid, apart: nil)
         @solid = solid
+        @apart = apart
         @edges = []
         @circles = {}
         @met = pairs
@@ -127,7 +130,7 @@ module Nockplane
         @exact = Unfolding.call(solid, @edges, Exact.vertices(solid, @edges))
         @slivers = Slivers.of(solid)
         @rims = Rims.of(solid, @edges)
-        @solid = @circles = @oblique = @met = @alike = nil
+        @solid = @circles = @oblique = @met = @alike = @apart = nil
         Ractor.make_shareable(self)
       end
 
@@ -192,7 +195,7 @@ module Nockplane
       def told(a, b, i, j)
         f = @solid.facets[i].face
         g = @solid.facets[j].face
-        kind = tangent?(a, b, i, j) ? :smooth : :sharp
+        kind = tangent?(a, b, i, j) && !border?(f, g) ? :smooth : :sharp
         if kind == :smooth
           return [:none, nil] if f.surface.plane? && g.surface.plane?
           return [:inner, nil] if f.surface.coincident?(g.surface)
@@ -221,6 +224,9 @@ module Nockplane
       end
 
       # Do the analytic surfaces meet without a crease? Asked at the ends: the middle of a chord is off curved surfaces.
+      # Does one of two faces begin so, and the other not?
+      def border?(one, other) = @apart && one.name.start_with?(@apart) != other.name.start_with?(@apart)
+
       def tangent?(a, b, i, j)
         [a, b].any? do |v|
           Geometry::Vec.dot(@solid.outward(@solid.facets[i], v), @solid.outward(@solid.facets[j], v)) >

@@ -40,13 +40,15 @@ module Nockplane
       }.freeze
       MARGIN = 1e-6
 
-      def self.difference(a, b) = new(a, b, :difference).call
+      # apart: as of Repair.merge_coplanar.
+      def self.difference(a, b, apart: nil) = new(a, b, :difference, apart).call
       def self.union(a, b) = new(a, b, :union).call
       def self.intersection(a, b) = new(a, b, :intersection).call
 
-      def initialize(a, b, operation)
+      def initialize(a, b, operation, apart = nil)
         @a = a
         @b = b
+        @apart = apart
         @rule = RULES.fetch(operation)
       end
 
@@ -172,7 +174,7 @@ module Nockplane
       # they are.)
       def finish(facets)
         split, whole = Repair.split_t_junctions(@pool, facets)
-        merged, closed = Repair.split_t_junctions(@pool, Repair.merge_coplanar(@pool, split))
+        merged, closed = Repair.split_t_junctions(@pool, Repair.merge_coplanar(@pool, split, @apart))
         solid = Solid.compact(@pool, merged)
         return solid if closed
         return Solid.compact(@pool, split) if whole

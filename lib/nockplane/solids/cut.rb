@@ -3,7 +3,8 @@
 module Nockplane
   module Solids
     # Cutting a solid open for a section: the part before a plane, before stepped planes, or inside a closed profile
-    # down to a depth is taken away. What remains is a solid for the view; its new faces are called section/... .
+    # down to a depth is taken away. What remains is a solid for the view; its new faces are called section/... . A face
+    # of the part that lies in the cutting plane is not cut: it stays its own.
     class Cut
       # Name of every face a cut makes begins so.
       PREFIX = 'section'
@@ -101,7 +102,7 @@ module Nockplane
         failed = nil
         ASIDE.each do |mm|
           moved = mm.zero? ? frame : frame.moved(*WAY.map { |part| part * mm })
-          return Boolean.difference(solid, Prism.new(name, moved, [shape], from, to).solid)
+          return Boolean.difference(solid, Prism.new(name, moved, [shape], from, to).solid, apart: PREFIX)
         rescue Boolean::OpenResult => e
           failed ||= e
         end

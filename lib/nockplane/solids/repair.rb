@@ -90,8 +90,12 @@ module Nockplane
       end
 
       # Facets on one plane that share an edge become one; the first face's name stays, the others become its aliases.
-      def merge_coplanar(pool, facets)
-        groups = facets.each_index.select { |i| facets[i].face.surface.plane? }.group_by { |i| plane_key(facets[i]) }
+      # apart: what the names of faces begin with that only become one with each other; nil for none.
+      def merge_coplanar(pool, facets, apart = nil)
+        groups =
+          facets.each_index.select { |i| facets[i].face.surface.plane? }.group_by do |i|
+            [*plane_key(facets[i]), apart && facets[i].face.name.start_with?(apart)]
+          end
         gone = {}
         added = {}
         groups.each_value do |ids|
