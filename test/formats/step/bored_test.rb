@@ -65,6 +65,23 @@ class StepBoredTest < StepTest
     end
   end
 
+  # A round boss whose top is stepped at half: its wall is bounded along the axis for a while, at angles where it may be
+  # cut open. Half is lower by 5 of 10 mm.
+  [0, 90, 180, 270, 33].each do |turn|
+    define_method("test_a_boss_stepped_at_#{turn}_degrees_comes_back_closed") do
+      solid, = exported(<<~RECIPE)
+        nockplane: recipe/1
+        name: Stepped boss
+        features:
+          - {id: boss, type: extrude, on: xy, depth: 10, profile: {kind: circle, diameter: 12}}
+          - {id: cut, type: extrude, operation: cut, on: xy, offset: 14, turn: #{turn}, depth: 9, profile: {kind: free,
+              start: [-9, 0], edges: [{name: a, to: [9, 0]}, {name: b, to: [9, 9]}, {name: c, to: [-9, 9]}, {name: d}]}}
+      RECIPE
+      assert_closed solid
+      assert_in_delta Math::PI * 36 * 7.5, whole(solid), 0.01
+    end
+  end
+
   # [solid as read, { "#record" => the recipe's face name }]
   def exported(recipe)
     step = STEP::Writer.write(Modelling::Builder.build(Modelling::Recipe.parse(recipe)))

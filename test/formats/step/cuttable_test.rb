@@ -124,9 +124,9 @@ class StepCuttableTest < StepTest
     solid = read(written('bores_of_one_size'))
     asked = 0
     honest = Solids::Boolean.method(:difference)
-    failing = ->(a, b) do
+    failing = ->(a, b, **how) do
       asked += 1
-      asked < 3 ? raise(Solids::Boolean::OpenResult, 'open') : honest.call(a, b)
+      asked < 3 ? raise(Solids::Boolean::OpenResult, 'open') : honest.call(a, b, **how)
     end
     beside = Solids::Boolean.stub(:difference, failing) { Solids::Cut.plane(solid, [0.0, 0.0, 30.0], [0.0, 0.0, 1.0]) }
     assert_equal 3, asked
@@ -134,7 +134,7 @@ class StepCuttableTest < StepTest
     assert_in_delta 30.0, heights.min, 6e-3
     assert_in_delta heights.min, heights.max, 1e-9
     refute_in_delta 30.0, heights.min, 1e-6
-    always = ->(*) { raise Solids::Boolean::OpenResult, 'open' }
+    always = ->(*, **) { raise Solids::Boolean::OpenResult, 'open' }
     Solids::Boolean.stub(:difference, always) do
       assert_raises(Solids::Boolean::OpenResult) { Solids::Cut.plane(solid, [0.0, 0.0, 30.0], [0.0, 0.0, 1.0]) }
     end

@@ -55,11 +55,13 @@ module Nockplane
           best(pairs, place)
         end
 
-        # Corners that are there before those that would be made, far from holes before near ones.
+        # Corners that are there before those that would be made, far from holes before near ones, near each other before
+        # far apart: where a loop runs along the axis for a while, the seam must not run along it again.
         def best(pairs, place)
           (v, _), (w, _) =
             pairs.max_by do |(a, angle), (b, _)|
-              [[a, b].count { |id| @ends.key?(id) }, place.clearance(angle).round(6), -a]
+              apart = Geometry::Vec.distance(@place[a], @place[b]).round(6)
+              [[a, b].count { |id| @ends.key?(id) }, place.clearance(angle).round(6), -apart, -a]
             end
           v && Seam.new(v, w, place.positive?(place.around[0]))
         end
