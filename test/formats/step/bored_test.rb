@@ -65,8 +65,8 @@ class StepBoredTest < StepTest
     end
   end
 
-  # A round boss whose top is stepped at half: its wall is bounded along the axis for a while, at angles where it may be
-  # cut open. Half is lower by 5 of 10 mm.
+  # A round boss whose top is stepped at half: its wall is bounded along the axis for a while, at angles where it may
+  # be cut open. Half is lower by 5 of 10 mm.
   [0, 90, 180, 270, 33].each do |turn|
     define_method("test_a_boss_stepped_at_#{turn}_degrees_comes_back_closed") do
       solid, = exported(<<~RECIPE)
