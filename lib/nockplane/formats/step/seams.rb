@@ -55,8 +55,8 @@ module Nockplane
           best(pairs, place)
         end
 
-        # Corners that are there before those that would be made, far from holes before near ones, near each other before
-        # far apart: where a loop runs along the axis for a while, the seam must not run along it again.
+        # Corners that are there before those that would be made, far from holes before near ones, near each other
+        # before far apart: where a loop runs along the axis for a while, the seam must not run along it again.
         def best(pairs, place)
           (v, _), (w, _) =
             pairs.max_by do |(a, angle), (b, _)|
