@@ -23,7 +23,8 @@ module Nockplane
       def self.along_borders(chart)
         return nil unless chart.is_a?(Geometry::Chart::Free) && chart.domain.all?
 
-        new(chart, 1).twisted_sides&.then { |a, b| Math.sqrt(a * b) }
+        mm = new(chart, 1).twisted_sides&.then { |a, b| Math.sqrt(a * b) }
+        mm if mm && mm > Geometry::Chords::FINE
       end
 
       # mm of the sides of a cell in the middle of the whole surface, where it twists; else nil.
@@ -129,7 +130,7 @@ module Nockplane
 
         size = Geometry::Vec.distance(@chart.at(us[0], vs[0]), @chart.at(us[1], vs[1]))
         more = twist(sides, us, vs) / [Geometry::Chords::FINE, SLANT * size].max
-        return [step_u, step_v] if more <= 1
+        return [step_u, step_v] unless more > 1 && more.finite?
 
         sides.zip(spans).map { |side, length| length / (length / side * Math.sqrt(more)).ceil.clamp(1, MOST) }
       end
