@@ -205,15 +205,20 @@ module Nockplane
 
       def shifted(uv, axis, by) = uv.dup.tap { |p| p[axis] += by }
 
+      # A hole in the turn in which it lies in the outline: its first point, or where that is off (loops of a file may
+      # cross each other by hundredths) most of them.
       def moved_into(hole, outline)
         ids = (0...outline.us.size).to_a
-        shifts = @chart.periods.map { |p| p ? [0, 1, -1, 2, -2].map { |k| k * p } : [0.0] }
-        shifts[0].product(shifts[1]).each do |du, dv|
-          next unless Geometry::Polygon.around?(ids, outline.us, outline.vs, hole.us[0] + du, hole.vs[0] + dv)
-
-          return PatchMesh::Loop.new(hole.us.map { |u| u + du }, hole.vs.map { |v| v + dv }, hole.ids, [0, 0])
+        turns = @chart.periods.map { |p| p ? [0, 1, -1, 2, -2].map { |k| k * p } : [0.0] }
+        within = ->(u, v) { Geometry::Polygon.around?(ids, outline.us, outline.vs, u, v) }
+        all = hole.us.zip(hole.vs)
+        du, dv = turns.reduce(:product).then do |shifts|
+          shifts.find { |x, y| within[hole.us[0] + x, hole.vs[0] + y] } ||
+            shifts.find { |x, y| all.count { |u, v| within[u + x, v + y] } > all.size / 2 }
         end
-        raise PatchMesh::Unfit, 'one of its outlines lies outside the others'
+        raise PatchMesh::Unfit, 'one of its outlines lies outside the others' unless du
+
+        PatchMesh::Loop.new(hole.us.map { |u| u + du }, hole.vs.map { |v| v + dv }, hole.ids, [0, 0])
       end
     end
   end
