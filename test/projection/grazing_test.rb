@@ -36,6 +36,25 @@ class GrazingTest < CoreTest
     end
   end
 
+  # A wall along a free curve, 20 mm out at its farthest, with a hole of 1 mm there, narrower than its strips: the outline
+  # passes one strip above the hole and below it.
+  def test_the_outline_of_a_wall_goes_on_beyond_a_hole_in_it
+    solid =
+      built(
+        '  - {id: p, type: extrude, on: xy, depth: 40, profile: {kind: free, start: [0, -15], edges: [' \
+        "{name: wave, to: [0, 15], through: [[20, 0]]}, {name: back}]}}\n" \
+        '  - {id: h, type: hole, on: yz, offset: 25, at: [0, 20], diameter: 1, depth: 15}'
+      ).solid
+    turn = 1.5 * Math::PI / 180 # beside the corners of the mesh
+    frame = Projection::ViewFrame.new([Math.sin(turn), Math.cos(turn), 0.0], [0.0, 0.0, 1.0])
+    strokes = Projection::Linework.of(solid, frame, edge_set: Projection::EdgeSet.new(solid)).strokes
+    lines = strokes.select { |s| s.kind == :silhouette && s.faces == ['p/side.wave'] }
+    assert_equal [true, true], lines.map(&:visible)
+    (low, under), (over, high) = lines.map { |s| s.points.map { |p| p[1] }.minmax }.sort
+    [[0.0, low], [40.0, high], [40.0, under + over]].each { |want, found| assert_in_delta want, found, 2e-3 }
+    assert_includes 0.3..1.0, over - under
+  end
+
   # Two straight lines over it, and half of its tube at either end; the other halves are behind it.
   def assert_torus(solid)
     %w[front right].each do |name|

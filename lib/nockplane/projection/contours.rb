@@ -137,7 +137,18 @@ module Nockplane
           ends << crossing(a, b, ga, gb) if on || ga.positive? != gb.positive?
         end
         ends.uniq!
-        ends.size == 2 && !(ends[0][2].zero? && ends[1][2].zero?) ? [Piece.new(index, *ends)] : []
+        pairs(index, ends).reject { |from, to| from[2].zero? && to[2].zero? }.map { |pair| Piece.new(index, *pair) }
+      end
+
+      # Ends two by two. A strip of a wall whose border dips over the contour is passed by it several times, all along
+      # one ruling: in and out in turn.
+      def pairs(index, ends)
+        return [ends] if ends.size == 2
+        return [] unless ends.size > 2 && ends.size.even? && @solid.facets[index].face.surface.kind == :extrusion
+
+        spots = ends.to_h { |at| [at, spot(index, *at)] }
+        way = spots.each_value.filter_map(&:direction).first or return []
+        ends.sort_by { |at| Geometry::Vec.dot(spots[at].point, way) }.each_slice(2).to_a
       end
 
       # Where n.d is 0 on the edge; a corner that lies on the contour is given as [corner, corner, 0].
