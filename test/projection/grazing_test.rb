@@ -36,8 +36,8 @@ class GrazingTest < CoreTest
     end
   end
 
-  # A wall along a free curve, 20 mm out at its farthest, with a hole of 1 mm there, narrower than its strips: the outline
-  # passes one strip above the hole and below it.
+  # A wall along a free curve, 20 mm out at its farthest, with a hole of 1 mm there, narrower than its strips: the
+  # outline passes one strip above the hole and below it.
   def test_the_outline_of_a_wall_goes_on_beyond_a_hole_in_it
     solid =
       built(
