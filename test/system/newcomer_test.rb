@@ -38,9 +38,9 @@ class NewcomerTest < SystemTest
 
   def test_adding_a_file_with_a_known_name_asks_first
     upload('plate-4')
-    assert_selector 'h1', text: 'plate 1'
+    assert_selector 'h1', text: 'plate 1', wait: 60 # it is read by a process that has to be started
     upload('plate-25')
-    assert_selector 'h1', text: 'plate-25.step: what is it?'
+    assert_selector 'h1', text: 'plate-25.step: what is it?', wait: 60
     assert_text '38 % of the faces have a counterpart'
     assert_selector '#old[data-ready="yes"]'
     assert_selector '#new[data-ready="yes"]'
