@@ -5,9 +5,9 @@ module App
   module Exporting
     KINDS = { 'step' => 'model/step', 'glb' => 'model/gltf-binary', 'stl' => 'model/stl' }.freeze
 
-    # Writes a text's model to an IO in one of KINDS; gives ids of what it says of its tolerances that the file can't
-    # take. time: ISO 8601 text for the STEP header; explosion: of an assembly the one whose steps are done; plan: of
-    # STEP, with what the model says of its tolerances and its saved views? views: others that go out with it
+    # Writes what a text makes into an IO in one of KINDS; gives ids of what it says of its tolerances that the file
+    # can't take. time: ISO 8601 text for the STEP header; explosion: of an assembly the one whose steps are done; plan:
+    # of STEP, with what the model says of its tolerances and its saved views? views: others that go out with it
     # (Step::Writer).
     def self.write(out, text, source, kind, name:, time:, explosion: nil, plan: true, views: [])
       raise Nockplane::Error, "'#{kind}' is not written; use #{KINDS.keys.join(', ')}" unless KINDS.key?(kind)

@@ -15,7 +15,7 @@ module App
         binding = value.binding(value.view(cell.view).binding)
         model = Records::Model.find(binding.model)
         unless binding.follow
-          raise Refused, 'This drawing is pinned to a revision; let it follow the model to change sizes here.'
+          raise Refused, 'This drawing is pinned to a revision. Sizes are changed here while it follows its model.'
         end
 
         change = SizeChange.new(model, cell, value.standard, given, variant: binding.variant)

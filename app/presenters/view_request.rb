@@ -135,7 +135,7 @@ module App
         return text('binding'), nil if @value.binding(text('binding'))
 
         slug, variant = text('model').split('|', 2)
-        model = Records::Model.find_by(slug: slug) or raise Refused, 'Choose a model to show.'
+        model = Records::Model.find_by(slug: slug) or raise Refused, 'Choose which model it shows.'
         known = @value.bindings.find { |b| b.model == model.id && b.variant == variant }
         return known.id, nil if known
 

@@ -50,7 +50,10 @@ module Nockplane
       def located? = false
 
       # Unit normal Su x Sv; nil where there is none.
-      def normal(u, v) = square_to(*partials(u, v).first(2))
+      def normal(u, v)
+        su, sv = partials(u, v)
+        square_to(su, sv)
+      end
 
       # [Su, Sv] by central differences; of some charts with the point behind them.
       def partials(u, v)
@@ -105,10 +108,14 @@ module Nockplane
 
       # Where to begin near a pole, at which u says nothing: on the meridian that comes nearest to the point.
       def beside_pole(pole, point)
+        around(pole, ASIDE, MERIDIANS).min_by { |u, v| Vec.distance(at(u, v), point) }
+      end
+
+      # So many places around a pole, on its side within the range of v and a part of that away from it: [[u, v], ...].
+      def around(pole, part, count)
         (u0, u1), (v0, v1) = domain
-        v = pole + ((v1 - v0) * (pole - v0 > v1 - pole ? -ASIDE : ASIDE))
-        MERIDIANS.times.map { |i| [u0 + ((u1 - u0) * i / MERIDIANS), v] }
-                 .min_by { |u, _| Vec.distance(at(u, v), point) }
+        v = pole + ((v1 - v0) * (pole - v0 > v1 - pole ? -part : part))
+        Array.new(count) { |i| [u0 + ((u1 - u0) * i / count), v] }
       end
 
       def scales = @domain.map { |d| d ? (d[1] - d[0]) * 1e-5 : 1e-4 }

@@ -14,7 +14,7 @@ module Nockplane
       LINES = [0.13, 0.5, 0.83].freeze
       # Times the size of a circle's arc that its radius may be: what is flatter is told as it is.
       FLAT = 50
-      # Part of a step by which places follow each other so that they never come round to where others are.
+      # Part of a turn by which steps differ, so that they never come round.
       GOLDEN = (Math.sqrt(5) - 1) / 2
       # Parameters from end to end of a surface of no size.
       ENDLESS = 1e9
@@ -25,21 +25,20 @@ module Nockplane
       def curve(given)
         return given unless given.domain && free?(given)
 
-        places = evenly(given)
-        found = line(places) || circle(places, given.period)
-        found && between(given).all? { |p| Vec.distance(p, found.at(found.parameter(p))) < ALIKE } ? found : given
+        all = places(given)
+        line(all) || circle(all, given.period) || given
       end
 
-      # Points of a curve with ends, at equal steps of its parameter.
-      def evenly(curve)
+      # Points of a curve from end to end.
+      def places(curve)
         from, to = curve.domain
-        (0..PLACES).map { |i| curve.at(from + ((to - from) * i / PLACES)) }
+        Recognition.steps(PLACES).map { |part| curve.at(from + ((to - from) * part)) }
       end
 
-      # Points of it at steps that have nothing in common: of a thread equal ones may lie one above the other.
-      def between(curve)
-        from, to = curve.domain
-        (1..PLACES).map { |i| curve.at(from + ((to - from) * ((i * GOLDEN) % 1.0))) }
+      # Parts of the way from 0 to 1 in steps that are not alike: at equal ones a thread's places lie one above the
+      # other, and those of its flank in one plane.
+      def steps(count)
+        (0..count).map { |i| i.zero? || i == count ? i.fdiv(count) : (i + (((i * GOLDEN) % 1.0) / 2) - 0.25) / count }
       end
 
       def free?(curve) = curve.is_a?(Curve::Spline) || curve.is_a?(Curve::Joined)
@@ -102,12 +101,7 @@ module Nockplane
       def upright(given)
         return nil unless given.curve.domain && free?(given.curve)
 
-        places, others = [evenly(given.curve), between(given.curve)].map do |list|
-          list.map { |p| Vec.along(p, given.axis, -Vec.dot(p, given.axis)) }
-        end
-        found = line(places)
-        return nil unless found && others.all? { |p| Vec.distance(p, found.at(found.parameter(p))) < ALIKE }
-
+        found = line(places(given.curve).map { |p| Vec.along(p, given.axis, -Vec.dot(p, given.axis)) }) or return nil
         Chart.swept(Curve::Line.new(given.curve.at(given.curve.domain[0]), found.direction), given.axis)
       end
 
@@ -150,7 +144,7 @@ module Nockplane
         nil
       end
 
-      private_class_method :free?, :evenly, :between, :swept, :upright, :extruded, :along, :elementary
+      private_class_method :free?, :places, :swept, :upright, :extruded, :along, :elementary
 
       # Places of a bounded chart.
       class Grid
@@ -166,10 +160,7 @@ module Nockplane
 
         # The points of a line across: along u (axis 0) at a part of v, or along v.
         def line(axis, part)
-          (0..PLACES).map do |i|
-            k = i.fdiv(PLACES)
-            axis.zero? ? place(k, part) : place(part, k)
-          end
+          Recognition.steps(PLACES).map { |k| axis.zero? ? place(k, part) : place(part, k) }
         end
 
         def closed?(axis) = !@chart.periods[axis].nil?
@@ -185,12 +176,7 @@ module Nockplane
 
         private
 
-        # From end to end in steps that are not alike: a thread's flank would pass the same plane at each of them.
-        def parts
-          @parts ||= (0..ACROSS).map do |i|
-            i.zero? || i == ACROSS ? i.fdiv(ACROSS) : (i + (((i * GOLDEN) % 1.0) / 2) - 0.25) / ACROSS
-          end
-        end
+        def parts = @parts ||= Recognition.steps(ACROSS)
 
         def uv(k, l)
           [k, l].zip(@chart.domain).map { |part, (from, to)| from + ((to - from) * part) }

@@ -39,9 +39,10 @@ module Nockplane
       def turning(edge)
         return nil unless edge.kind == :sharp
 
-        turned, other = [[edge.f, edge.g], [edge.g, edge.f]].select { |i, _| turns?(i, edge) }.then do |found|
-          found.size == 1 ? found[0] : (return nil)
-        end
+        found = [[edge.f, edge.g], [edge.g, edge.f]].select { |i, _| turns?(i, edge) }
+        return nil unless found.size == 1
+
+        turned, other = found[0]
         convex = convex?(edge)
         return nil if convex.nil? || look(other, edge) != (convex ? :away : :here)
 

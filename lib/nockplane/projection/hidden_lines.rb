@@ -102,8 +102,8 @@ module Nockplane
         return [] if @told.sure?(e)
         return WHOLE if kind == :silhouette && hollow?(e)
 
-        own ||= outline = @grazing.beside(e) if kind == :silhouette
-        skip = [@mates.of(e), own].compact.reduce(:merge)
+        outline = @grazing.beside(e) if kind == :silhouette && own.nil?
+        skip = [@mates.of(e), own || outline].compact.reduce(:merge)
         outline ? hidden_along(TrueRuns.places(*run), e, skip) : @hiding.of(e, skip)
       end
 

@@ -40,14 +40,22 @@ module Nockplane
           next unless %i[cylinder cone].include?(surface.kind) && facet.loops.size == 1
 
           points = facet.loops[0].map { |v| solid.point(v) }
-          n, limit =
-            surface.kind == :cone ?
-              [at_middle(surface, points), LEANING] :
-              [strips[surface].normal_over(points, OUTSIDE), TWISTED]
-          n, limit = (Geometry::Polygon.thin?(points, THIN) ? at_middle(surface, points) : next), ASKEW unless n
+          n, limit = expected(surface, strips, points)
+          next unless n
+
           n = Geometry::Vec.neg(n) unless sides[facet.face]
           found[i] = n.freeze if Geometry::Vec.dot(n, facet.normal) < limit
         end
+      end
+
+      # [normal that a facet of these corners should have, cosine of the angle that it may be off]; nil for any.
+      def expected(surface, strips, points)
+        return [at_middle(surface, points), LEANING] if surface.kind == :cone
+
+        n = strips[surface].normal_over(points, OUTSIDE)
+        return [n, TWISTED] if n
+
+        [at_middle(surface, points), ASKEW] if Geometry::Polygon.thin?(points, THIN)
       end
 
       def at_middle(surface, points)
@@ -66,7 +74,7 @@ module Nockplane
         end
         sides.sum >= 0
       end
-      private_class_method :outside?, :at_middle
+      private_class_method :outside?, :expected, :at_middle
     end
   end
 end

@@ -40,16 +40,13 @@ module Nockplane
       # { [corner, corner] => as of above }.
       def beneath(solid, facet, surface, middles)
         sum = 0.0
-        facet.loops.each do |ids|
-          ids.each_cons(2).drop(1).each do |b, c|
-            p, q, r = [ids[0], b, c].map { |v| solid.point(v) }
-            cross = Geometry::Vec.cross(Geometry::Vec.sub(q, p), Geometry::Vec.sub(r, p))
-            size = Geometry::Vec.dot(cross, facet.normal) / 2
-            sides = [[ids[0], b], [b, c], [ids[0], c]].map do |side|
-              middles[side.sort!] ||= above(surface, *side.map { |v| solid.point(v) })
-            end
-            sum += size * sides.sum { |way| Geometry::Vec.dot(way, facet.normal) } / 3
+        Mass.each_triangle(solid, facet) do |p, q, r, a, b, c|
+          cross = Geometry::Vec.cross(Geometry::Vec.sub(q, p), Geometry::Vec.sub(r, p))
+          size = Geometry::Vec.dot(cross, facet.normal) / 2
+          ways = [[a, b, p, q], [b, c, q, r], [a, c, p, r]].map do |from, to, *ends|
+            middles[from < to ? [from, to] : [to, from]] ||= above(surface, *ends)
           end
+          sum += size * ways.sum { |way| Geometry::Vec.dot(way, facet.normal) } / 3
         end
         sum
       end

@@ -114,7 +114,8 @@ module Nockplane
         sum * 0.5
       end
 
-      # Signed fan triangles of every loop; holes turn the other way and cancel by themselves.
+      # Signed fan triangles of every loop, then the ids of their corners; holes turn the other way and cancel by
+      # themselves.
       def each_triangle(solid, facet)
         facet.loops.each do |ids|
           p = solid.point(ids[0])
@@ -122,7 +123,7 @@ module Nockplane
           i = 2
           while i < ids.size
             r = solid.point(ids[i])
-            yield p, q, r
+            yield p, q, r, ids[0], ids[i - 1], ids[i]
             q = r
             i += 1
           end

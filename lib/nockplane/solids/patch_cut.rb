@@ -49,7 +49,7 @@ module Nockplane
         PatchMesh::Loop.new(border.map(&:first), border.map(&:last), border.map { |u, v| id[u, v] }, [0, 0])
       end
 
-      def pole_u(u, v, first) = @chart.poles.any? { |p| (p - v).abs < 1e-9 } ? first : u
+      def pole_u(u, v, first) = @chart.pole?(v) ? first : u
       def area(loop) = Geometry::Polygon.area((0...loop.us.size).to_a, loop.us, loop.vs)
 
       # One outline of the loops that go round: two joined by a seam, or one closed over a pole.
@@ -212,12 +212,13 @@ module Nockplane
         turns = @chart.periods.map { |p| p ? [0, 1, -1, 2, -2].map { |k| k * p } : [0.0] }
         within = ->(u, v) { Geometry::Polygon.around?(ids, outline.us, outline.vs, u, v) }
         all = hole.us.zip(hole.vs)
-        du, dv = turns.reduce(:product).then do |shifts|
+        shifts = turns[0].product(turns[1])
+        found =
           shifts.find { |x, y| within[hole.us[0] + x, hole.vs[0] + y] } ||
             shifts.find { |x, y| all.count { |u, v| within[u + x, v + y] } > all.size / 2 }
-        end
-        raise PatchMesh::Unfit, 'one of its outlines lies outside the others' unless du
+        raise PatchMesh::Unfit, 'one of its outlines lies outside the others' unless found
 
+        du, dv = found
         PatchMesh::Loop.new(hole.us.map { |u| u + du }, hole.vs.map { |v| v + dv }, hole.ids, [0, 0])
       end
     end

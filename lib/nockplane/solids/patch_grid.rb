@@ -30,8 +30,8 @@ module Nockplane
       # mm of the sides of a cell in the middle of the whole surface, where it twists; else nil.
       def twisted_sides
         us, vs = @chart.domain
-        plain = [span(us[1] - us[0], 0, us, vs), span(vs[1] - vs[0], 1, us, vs)]
-        sides = untwisted(*plain, us, vs)
+        plain = chords(us, vs)
+        sides = untwisted(plain, us, vs)
         return nil if sides == plain
 
         middle = [us, vs].map { |low, high| (low + high) / 2 }
@@ -40,14 +40,8 @@ module Nockplane
 
       # Works the steps out for a face of these parameters.
       def settle(us, vs)
-        low_u, high_u = us.minmax
-        low_v, high_v = vs.minmax
-        @step_u, @step_v = elementary || untwisted(
-          span(high_u - low_u, 0, [low_u, high_u], [low_v, high_v]),
-          span(high_v - low_v, 1, [low_u, high_u], [low_v, high_v]),
-          [low_u, high_u],
-          [low_v, high_v]
-        )
+        bounds = [us.minmax, vs.minmax]
+        @step_u, @step_v = elementary || untwisted(chords(*bounds), *bounds)
         @step_u /= @refine
         @step_v /= @refine
         @phases = TURNED.include?(@chart.kind) ? [phase(us, @step_u), phase(vs, @step_v)] : [0.0, 0.0]
@@ -94,6 +88,9 @@ module Nockplane
         end
       end
 
+      # Steps in u and v between bounds like the chords of a circle.
+      def chords(us, vs) = [span(us[1] - us[0], 0, us, vs), span(vs[1] - vs[0], 1, us, vs)]
+
       # Step along one axis: the normal's turns along three lines of it, and its spans.
       def span(length, axis, us, vs)
         return 1.0 if length < 1e-12
@@ -123,14 +120,14 @@ module Nockplane
 
       # Steps made so much smaller that cells are nearly flat also where the surface twists: straight lines that turn
       # about each other (a loft between turned sections) have no chords to tell it.
-      def untwisted(step_u, step_v, us, vs)
+      def untwisted(steps, us, vs)
         spans = [us, vs].map { |low, high| high - low }
-        sides = [step_u, step_v].zip(spans).map(&:min)
-        return [step_u, step_v] if @chart.ruled? || sides.min < 1e-12
+        sides = steps.zip(spans).map(&:min)
+        return steps if @chart.ruled? || sides.min < 1e-12
 
         size = Geometry::Vec.distance(@chart.at(us[0], vs[0]), @chart.at(us[1], vs[1]))
         more = twist(sides, us, vs) / [Geometry::Chords::FINE, SLANT * size].max
-        return [step_u, step_v] unless more > 1 && more.finite?
+        return steps unless more > 1 && more.finite?
 
         sides.zip(spans).map { |side, length| length / (length / side * Math.sqrt(more)).ceil.clamp(1, MOST) }
       end

@@ -79,19 +79,17 @@ module Nockplane
         [0, 1].map { |k| (p = @chart.periods[k]) ? ((back[k] - all[0][k]) / p).round : 0 }
       end
 
-      def pole?(v) = @chart.pole?(v)
-
       # Points at a pole take the u of the point before them; the rest is unwrapped again from there on: downward at the
       # upper side of the parameters, upward at the lower, since the face lies at the left.
       def repoled(all)
-        start = all.index { |_, v| !pole?(v) } or return all
+        start = all.index { |_, v| !@chart.pole?(v) } or return all
         order = all.rotate(start)
         turn = @chart.periods[0]
         out = [order[0]]
         order.drop(1).each do |u, v|
           before = out[-1]
-          if pole?(v) then out << [before[0], v]
-          elsif pole?(before[1]) && turn
+          if @chart.pole?(v) then out << [before[0], v]
+          elsif @chart.pole?(before[1]) && turn
             u += turn * ((before[0] - u) / turn).round
             u = upper?(before[1]) ? below(u, before[0], turn) : above(u, before[0], turn)
             out << [u, v]
@@ -119,7 +117,9 @@ module Nockplane
           more << [ids[i], [u, v]]
           nxt = all[(i + 1) % all.size]
           following = i == all.size - 1 ? nxt.dup.tap { |n| n[0] += closing(all) } : nxt
-          more << [ids[i], [following[0], v]] if pole?(v) && !pole?(nxt[1]) && (following[0] - u).abs > 1e-9
+          next unless @chart.pole?(v) && !@chart.pole?(nxt[1]) && (following[0] - u).abs > 1e-9
+
+          more << [ids[i], [following[0], v]]
         end
         more.transpose
       end

@@ -52,4 +52,33 @@ class StepTwistedTest < SketchedTest
     section = Solids::Slice.of(imported(column).solid, [0.0, 0.0, HEIGHT / 2], [0.0, 0.0, 1.0])
     assert_in_delta area(0.5), section.area, 0.3, 'mm2'
   end
+
+  # Where the wall beside an upright edge turns away from a sight the edge goes out of sight, the wall on its other side
+  # looking away all along. Corners and edge are straight, so that n.d of the wall grows evenly along it.
+  [20, 35].each do |around|
+    define_method("test_an_edge_of_two_walls_seen_from_#{around}_degrees_ends_where_one_turns_away") do
+      sight = Geometry::Vec.unit([Math.sin(around * Math::PI / 180), Math.cos(around * Math::PI / 180), -0.2])
+      right = Geometry::Vec.cross(sight, [0.0, 0.0, 1.0])
+      frame = Projection::ViewFrame.new(sight, Geometry::Vec.unit(Geometry::Vec.cross(right, sight)))
+      along = Geometry::Vec.sub(@high[1], @low[1])
+      below, above = [@low, @high].map do |level|
+        Geometry::Vec.dot(Geometry::Vec.cross(Geometry::Vec.sub(level[2], level[1]), along), sight)
+      end
+      assert_operator below * above, :<, 0, 'it turns on the way'
+      part = below / (below - above)
+      ends = [@low[1], @high[1]].map { |p| frame.image(p) }
+      seen = (below.negative? ? part : 1 - part) * Math.hypot(*ends.transpose.map { |a, b| b - a })
+      assert_in_delta seen, edge_seen(imported(column).solid, frame, ends), 0.02, 'mm'
+    end
+  end
+
+  # mm of visible edges that lie on the line through two points of the image.
+  def edge_seen(solid, frame, (from, to))
+    lines = Projection::Linework.of(solid, frame, edge_set: Projection::EdgeSet.new(solid)).strokes
+    way = [to[0] - from[0], to[1] - from[1]]
+    lines.select do |s|
+      s.visible && s.kind == :sharp &&
+        s.points.all? { |x, y| (((x - from[0]) * way[1]) - ((y - from[1]) * way[0])).abs / Math.hypot(*way) < 1e-3 }
+    end.sum(&:length)
+  end
 end

@@ -44,9 +44,10 @@ module Nockplane
 
         # At a pole, where u has no direction: the mean of the normals close around it; nil where that is none.
         def tip_normal(pole)
-          (u0, u1), (v0, v1) = @domain
-          v = pole + ((v1 - v0) * (pole - v0 > v1 - pole ? -TIP : TIP))
-          looks = (0...LOOKS).filter_map { |i| square_to(*partials(u0 + ((u1 - u0) * i / LOOKS), v).first(2)) }
+          looks = around(pole, TIP, LOOKS).filter_map do |u, v|
+            su, sv = partials(u, v)
+            square_to(su, sv)
+          end
           Vec.unit(looks.reduce([0.0, 0.0, 0.0]) { |sum, n| Vec.add(sum, n) })
         rescue ZeroVector
           nil
