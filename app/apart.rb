@@ -23,9 +23,10 @@ module App
     IN_ALL = 14
     # Tasks (of Heavy) of somebody with a changed sheet or a file just sent: they have places of their own, and are done
     # by processes that give way to nobody.
-    AHEAD = %i[build lines mesh].freeze
-    # Seconds between two looks at whether somebody still waits.
+    AHEAD = %i[build wished lines mesh].freeze
+    # Seconds between two looks at whether somebody still waits, and at whether it is one's turn.
     GLANCE = 0.1
+    TURN = 0.02
 
     # Nobody waits for the answer any more.
     class Abandoned < Refused
@@ -72,16 +73,19 @@ module App
 
     # What a task (a method of Heavy and its arguments, plain values) gives; done here where nobody asks through the
     # web. what: its subject in words, "The part". Raises what the task raises, Refused when it takes too long or too
-    # much, Abandoned. following: as of Hands.call.
-    def run(what, task, *arguments, seconds: bounds.seconds, following: nil)
+    # much, Abandoned, Wish::Outdated. following: as of Hands.call. unless_done: ->() asked when it is one's turn: has
+    # somebody else done it meanwhile? wish: Wish that the task is done for.
+    def run(what, task, *arguments, seconds: bounds.seconds, following: nil, unless_done: -> {}, wish: nil)
       return Heavy.public_send(task, *arguments) unless asked?
 
       lane = AHEAD.include?(task) ? 'ahead' : 'rest'
-      turn(asker, lane) { Hands.call(asker, what, [task, *arguments], lane, seconds, following) }
+      turn(asker, lane, wish) do
+        Hands.call(asker, what, [task, *arguments], lane, seconds, following) unless unless_done.call
+      end
     end
 
     # Yields when it is this person's turn in a lane. Raises Refused when they have too much under way.
-    def turn(asker, lane, &work)
+    def turn(asker, lane, wish = nil, &work)
       Turns.give_up # others of this process go on meanwhile
       person = Digest::SHA256.hexdigest(asker.person)[0, 24]
       place(
@@ -96,7 +100,7 @@ module App
           IN_ALL,
           'This machine has too many large pieces of work under way; try again in a minute.',
           503
-        ) { in_turn(person, asker, lane, &work) }
+        ) { in_turn(person, asker, lane, wish, &work) }
       end
     end
 
@@ -109,21 +113,22 @@ module App
       end
     end
 
-    def in_turn(person, asker, lane, &work)
+    def in_turn(person, asker, lane, wish, &work)
       until_then = now + bounds.seconds
-      wait("#{lane}-#{person}", OF_ONE, asker, until_then) { wait(lane, AT_ONCE, asker, until_then, &work) }
+      wait("#{lane}-#{person}", OF_ONE, asker, until_then, wish) { wait(lane, AT_ONCE, asker, until_then, wish, &work) }
     end
 
     # Yields when one of so many places is free.
-    def wait(name, places, asker, until_then)
+    def wait(name, places, asker, until_then, wish)
       loop do
         Slots.take(name, places) { |free| return yield if free }
         raise Abandoned if asker.gone?
+        raise Wish::Outdated unless wish.nil? || wish.last?
         if now > until_then
           raise Refused.new('This machine is busy with other large pieces of work; try again in a minute.', status: 503)
         end
 
-        sleep GLANCE
+        sleep TURN
       end
     end
 

@@ -13,6 +13,11 @@ module App
     # Raises what Received.read raises.
     def mesh(digest, filename) = Received.read(Files.read(digest), filename).facets
 
+    # What a task gives, as long as the person (digests, as of Wish) wishes for it. Raises Wish::Outdated.
+    def wished(person, what, task, *arguments)
+      Wish.new(person, what).hold { public_send(task, *arguments) }
+    end
+
     # Draws the lines of all views of a drawing's sheet, or of a variant's, for whoever asks next. source:
     # Products::Source.
     def lines(drawing_id, variant, sheet, source: Workshop.source)

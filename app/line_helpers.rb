@@ -23,12 +23,15 @@ module App
 
     def soon_drawn?(drawing, sheet) = Paper.new(drawing, sheet).took <= AHEAD
 
-    # Draws the lines of a sheet as if a model were of a text: of one that is drawn soon, since many a size that is
-    # typed is not kept. supposed: [id of the model, its text].
-    def draw_ahead(drawing, sheet, supposed)
+    # Builds a part as it would be, and goes on with the lines of a sheet of it, until the person asks for another: of
+    # a sheet that is drawn soon, since many a size that is typed is not kept. effects: Presenters::Effects.
+    def draw_ahead(drawing, sheet, effects)
       return unless soon_drawn?(drawing, sheet)
 
-      Apart.run('The sheet', :lines_supposing, drawing.id, drawing.variant, sheet, *supposed)
+      lines = [:lines_supposing, drawing.id, drawing.variant, sheet, *effects.supposed]
+      Workshop.build_ahead(effects.sized, lines)
+    rescue Wish::Outdated
+      nil
     end
   end
 end

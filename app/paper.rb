@@ -30,7 +30,10 @@ module App
       waiting = undrawn.map { |v| shown(v) }
       cut, whole = waiting.partition(&:opening)
       leaning = whole.sort_by.with_index { |m, i| [m.frame.d.count { |c| c.abs < 1e-9 }, i] }
-      work = ->(m) { m.linework && m.axes }
+      work = ->(m) do
+        Wish.go_on
+        m.linework && m.axes
+      end
       memory = Apart.bounds.memory
       return Twofold.each(cut, memory: memory, &work) if whole.empty?
 

@@ -15,6 +15,7 @@ module App
     def source_of(&recipe)
       Nockplane::Products::Source.new(
         store: store,
+        prefixes: Wish::Prefixes.new,
         library: method(:component),
         importer: method(:imported),
         parts_importer: method(:imported_parts),
@@ -83,8 +84,18 @@ module App
     # Modelling::Model of recipe text from a person, made apart where it is not there. Raises RecipeFault, or Refused
     # when it takes too long or too much. following: as of Hands.call.
     def try_build(text, following: nil)
-      Apart.run('The part', :build, text, following: following) unless source.built?(text)
+      unless source.built?(text)
+        Apart.run('The part', :build, text, following: following, unless_done: -> { source.built?(text) })
+      end
       source.model_of(text)
+    end
+
+    # Builds the part of a text while it is what the asker wishes for, and goes on with a task (of Heavy), which is done
+    # by the time that its product is asked for. Raises Wish::Outdated.
+    def build_ahead(text, task)
+      wish = Wish.of_asker(text) or return Heavy.public_send(*task)
+      wish.make
+      Apart.run('The part', *wish.task(:build, text), following: wish.task(*task), wish: wish)
     end
 
     # Text of a model's latest revision, or of one of its variants.

@@ -51,7 +51,9 @@ module App
       def self.keep(drawing, change, author, variant, sheet)
         model = change.model
         text = change.text
-        Workshop.try_build(Workshop.parse(text).variant(variant).text) if variant
+        sized = variant ? Workshop.parse(text).variant(variant).text : text
+        Wish.of_asker(sized)&.make # what was begun while something else was typed counts no more
+        Workshop.try_build(sized) if variant
         revision =
           ReviseModel.call(
             model,

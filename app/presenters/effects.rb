@@ -29,6 +29,9 @@ module App
       # [id of the model, its text as it would be]
       def supposed = [@model.id, text]
 
+      # That text, or the one of the variant shown.
+      def sized = variant ? Workshop.parse(text).variant(variant).text : text
+
       private
 
       def standard = @value.standard
@@ -38,9 +41,8 @@ module App
       def moved
         @moved ||=
           begin
-            new_text = variant ? Workshop.parse(text).variant(variant).text : text
             old, new =
-              [Workshop.sized_text(@model, variant), new_text].map do |t|
+              [Workshop.sized_text(@model, variant), sized].map do |t|
                 Workshop.try_build(t).dimensions.to_h { |d| [d.id, d] }
               end
             typed = change.parts.map(&:id)

@@ -117,10 +117,10 @@ module App
           json Presenters::Effects.new(Records::Drawing.at(params['slug']), params['id'], typed_sizes).to_h
         end
 
-        # Draws the sheet's lines as they would be then, while the person still looks at the number.
+        # Begins with the part and the sheet's lines as they would be then, while the person still types.
         app.get '/drawings/:slug/dimensions/:id/ahead' do
           drawing = Records::Drawing.at(params['slug'])
-          draw_ahead(drawing, params['sheet'], Presenters::Effects.new(drawing, params['id'], typed_sizes).supposed)
+          draw_ahead(drawing, params['sheet'], Presenters::Effects.new(drawing, params['id'], typed_sizes))
           json version: drawing.version
         end
 

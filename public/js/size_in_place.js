@@ -5,7 +5,8 @@
 import { get } from './talk.js';
 import { sizesOf } from './sizes_of.js';
 
-// Milliseconds after the last key until it is asked what would move.
+// Milliseconds after the last key until the part is begun as it would be, and until it is asked what would move.
+const SOON = 50;
 const PAUSE = 300;
 // Pixels between the words and the box.
 const GAP = 12;
@@ -24,8 +25,9 @@ export function lines({ moved, more, drawings, assemblies }) {
  * shows it. Its show(key) resolves to false where the size can't be changed here.
  */
 export function mount({ desk, column, base, sheetId, group, open }) {
-  let timer = null;
+  const timers = [];
   let asked = 0;
+  let begun = '';
   let words = null;
   const box = document.createElement('div');
   box.className = 'in-place';
@@ -42,18 +44,34 @@ export function mount({ desk, column, base, sheetId, group, open }) {
     box.replaceChildren();
   }
 
+  // Where to ask about the numbers as they are typed, and with what; null where none differs.
+  function typed(form) {
+    const { sizes, fits } = sizesOf(form);
+    if (!Object.keys({ ...sizes, ...fits }).length) return null;
+    const query = new URLSearchParams({ sizes: JSON.stringify(sizes), fits: JSON.stringify(fits), sheet: sheetId() });
+    return [`${base}/dimensions/${form.dataset.value}`, query];
+  }
+
+  // Has part and sheet begun as they would be; of what was begun before only the last counts.
+  function begin() {
+    const form = place();
+    const [path, query] = (form && typed(form)) || [];
+    const about = `${path}?${query}`;
+    if (!path || about === begun) return;
+    begun = about;
+    get(`${path}/ahead?${query}`).catch(() => {}); // then it is done when it is asked for
+  }
+
   // What would move, for the numbers as they are typed.
   async function tell() {
     const form = place();
     const list = form?.querySelector('[data-effects]');
     if (!list) return;
-    const given = sizesOf(form);
-    if (!Object.keys({ ...given.sizes, ...given.fits }).length) {
+    const [path, query] = typed(form) || [];
+    if (!path) {
       list.replaceChildren();
       return;
     }
-    const path = `${base}/dimensions/${form.dataset.value}`;
-    const query = new URLSearchParams({ sizes: JSON.stringify(given.sizes), fits: JSON.stringify(given.fits) });
     const turn = (asked += 1);
     try {
       const found = lines(await get(`${path}/effects?${query}`));
@@ -61,8 +79,6 @@ export function mount({ desk, column, base, sheetId, group, open }) {
       list.replaceChildren(
         ...found.map((words) => Object.assign(document.createElement('div'), { textContent: words })),
       );
-      query.set('sheet', sheetId());
-      get(`${path}/ahead?${query}`).catch(() => {}); // then it is drawn when it is asked for
     } catch (error) {
       if (turn !== asked) return;
       list.textContent = error.message;
@@ -70,9 +86,13 @@ export function mount({ desk, column, base, sheetId, group, open }) {
     if (!box.hidden) settle(words);
   }
 
+  function stop() {
+    timers.splice(0).forEach(clearTimeout);
+  }
+
   function later() {
-    clearTimeout(timer);
-    timer = setTimeout(tell, PAUSE);
+    stop();
+    timers.push(setTimeout(begin, SOON), setTimeout(tell, PAUSE));
   }
 
   async function show(key) {
@@ -121,8 +141,8 @@ export function mount({ desk, column, base, sheetId, group, open }) {
     desk.focus();
   });
   desk.addEventListener('pointerdown', close);
-  // What is sent is told soon enough; what is drawn ahead for it goes on.
-  column.addEventListener('submit', () => clearTimeout(timer), true);
+  // What is sent is told soon enough; what was begun for it goes on.
+  column.addEventListener('submit', stop, true);
   [box, column].forEach((e) => e.addEventListener('input', (event) => event.target.form?.dataset.value && later()));
   return { show, close };
 }
