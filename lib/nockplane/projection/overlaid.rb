@@ -37,7 +37,7 @@ module Nockplane
 
       def call
         plain = @strokes.select { |s| s.arc? || s.shape == :line }
-        marked = @curves.map { |s| [s, spans(s).map { |span| Span.new(span, false) }] }
+        marked = @curves.map { |s| [s, Span.linked(spans(s))] }
         marked.each { |s, list| list.each { |span| put(along(span.points), s, span) } }
         plain.each { |s| s.arc? && !Arcs.flat?(s) ? lay_arc(s) : lay(s) }
         # The least important first: each is left out where what is still there covers it. (A curve may run back along
@@ -73,16 +73,15 @@ module Nockplane
       # [Span] of what is left of a span.
       def remaining(span, stroke, own, halvings = HALVINGS)
         chords, arcs = near(span, own)
+        return [span] if chords.empty? && arcs.empty?
+
         covered = PLACES.count { |t| covered?(span, t, chords, arcs, stroke.visible) }
         return [span] if covered.zero? || (covered < PLACES.size && (halvings.zero? || whole?(span.points)))
 
         span.gone = true
         return [] if covered == PLACES.size
 
-        halves =
-          [Exact.part(span.points, 0.0, 0.5), Exact.part(span.points, 0.5, 1.0)].map do |points|
-            Span.new(points, false)
-          end
+        halves = span.halves
         halves.each { |half| put(along(half.points), stroke, half) }
         halves.flat_map { |half| remaining(half, stroke, own, halvings - 1) }
       end
@@ -92,9 +91,6 @@ module Nockplane
         points.size != 4 || Math.hypot(points[3][0] - points[0][0], points[3][1] - points[0][1]) < SHORT
       end
       SHORT = 8 * NEAR
-
-      # A span of a curve: points as of Stroke, and whether it is left out.
-      Span = Struct.new(:points, :gone)
 
       private
 
@@ -112,25 +108,23 @@ module Nockplane
       # places of the span.
       def near(span, own)
         (x0, x1), (y0, y1) = span.points.transpose.map(&:minmax)
-        chords, arcs = [], []
+        chords, arcs = {}.compare_by_identity, {}.compare_by_identity
         column(x0, 0).upto(column(x1, 0)) do |i|
           column(y0, 1).upto(column(y1, 1)) do |j|
             key = (i * ROW) + j
             @grid[key]&.each do |c|
               next if x1 < c[6] || x0 > c[7] || y1 < c[8] || y0 > c[9] || !covers?(c, own, span)
 
-              chords << c
+              chords[c] = true
             end
-            @arcs.in_cell(key)&.each { |a| arcs << a if a.rank <= own || LOOKS[a.rank] == LOOKS[own] }
+            @arcs.in_cell(key)&.each { |a| arcs[a] = true if a.rank <= own || LOOKS[a.rank] == LOOKS[own] }
           end
         end
-        [chords, arcs]
+        [chords.keys, arcs.keys]
       end
 
       # Does another line lie on a span at a place of it?
       def covered?(span, at, chords, arcs, visible)
-        return false if chords.empty? && arcs.empty?
-
         x, y = span_at(span.points, at)
         ahead = way(span.points, at, x, y)
         chords.any? { |c| on?(c, x, y, *ahead, nearness(visible, c[4])) } ||
@@ -145,7 +139,8 @@ module Nockplane
         other = segment[5]
         return segment[4] <= own || LOOKS[segment[4]] == LOOKS[own] unless other
 
-        segment[4] <= own && !other.equal?(span) && !other.gone
+        segment[4] <= own && !other.equal?(span) && !other.equal?(span.before) && !other.equal?(span.after) &&
+          !other.gone
       end
 
       # How ranks are drawn: sharp edges and outlines alike.
@@ -173,9 +168,13 @@ module Nockplane
       end
 
       def lay_grid
-        boxes = @curves.map(&:box)
-        @low = [0, 1].map { |k| boxes.map { |b| b[k] }.min - BESIDE }
-        @high = [2, 3].map { |k| boxes.map { |b| b[k] }.max + BESIDE }
+        # (A span lies within its control points.)
+        @around = @curves.map do |s|
+          (x0, x1), (y0, y1) = s.points.transpose.map(&:minmax)
+          [x0 - BESIDE, y0 - BESIDE, x1 + BESIDE, y1 + BESIDE]
+        end
+        all = Geometry::Box.around(@around)
+        @low, @high = all[0, 2], all[2, 2]
         @cells = (Math.sqrt(@strokes.size) * CELLS).ceil.clamp(LEAST, MOST)
         @size = [(@high[0] - @low[0]) / @cells, (@high[1] - @low[1]) / @cells, 0.01].max
         @grid = {}
@@ -202,14 +201,15 @@ module Nockplane
       end
 
       # Does nothing of a box come near the curves?
-      def apart?(box) = box[0] > @high[0] || box[2] < @low[0] || box[1] > @high[1] || box[3] < @low[1]
+      def apart?(box) = @around.none? { |curve| Geometry::Box.meet?(box, curve) }
 
       def put(points, stroke, span = nil)
         own = rank(stroke)
         points.each_cons(2) do |(ax, ay), (cx, cy)|
           chord = [ax, ay, cx, cy, own, span, *around(ax, cx), *around(ay, cy)]
-          slope = (cx - ax).abs < BESIDE ? nil : (cy - ay) / (cx - ax)
-          reached(ax, cx, 0).each do |i|
+          columns = reached(ax, cx, 0)
+          slope = columns.one? || (cx - ax).abs < BESIDE ? nil : (cy - ay) / (cx - ax)
+          columns.each do |i|
             from, to = slope ? within_column(i, ax, ay, cx, slope) : [ay, cy]
             reached(from, to, 1).each do |j|
               key = (i * ROW) + j
@@ -250,8 +250,7 @@ module Nockplane
       def along(span)
         return span unless span.size == 4
 
-        n = parts(span)
-        (0..n).map { |i| Stroke.bezier_at(span, i.fdiv(n)) }
+        Stroke.bezier_points(span, parts(span))
       end
 
       # By how far the middle control points stand off the chord: the curve bulges by three quarters of that at most.

@@ -67,10 +67,24 @@ module Nockplane
           [(a * ax) + (b * bx) + (c * cx) + (d * dx), (a * ay) + (b * by) + (c * cy) + (d * dy)]
         end
 
+        # Points that part a Bezier span into so many pieces at equal steps of t. Hot.
+        def self.bezier_points(b, count)
+          (ax, ay), (bx, by), (cx, cy), (dx, dy) = b
+          found = []
+          i = -1
+          while (i += 1) <= count
+            t = i.fdiv(count)
+            s = 1 - t
+            p, q, r, w = s * s * s, 3 * t * s * s, 3 * t * t * s, t * t * t
+            found << [(p * ax) + (q * bx) + (r * cx) + (w * dx), (p * ay) + (q * by) + (r * cy) + (w * dy)]
+          end
+          found
+        end
+
         # [x0, y0, x1, y1]; of a spline by 16 places a span.
         def box
           pts = arc? ? arc_extremes : points
-          pts = beziers.flat_map { |b| (0..16).map { |i| Stroke.bezier_at(b, i / 16.0) } } if spline?
+          pts = beziers.flat_map { |b| Stroke.bezier_points(b, 16) } if spline?
           xs, ys = pts.transpose
           [xs.min, ys.min, xs.max, ys.max]
         end
