@@ -111,6 +111,33 @@ class MatchingTest < StepTest
     assert_equal %w[h0/wall h1/wall], found.doubtful[hole].sort
   end
 
+  # Two rows of slots that run into each other and into bosses: walls of one lie nearly where those of another lay.
+  SLOTS = <<~R
+    - {id: b, type: extrude, profile: {kind: circle, diameter: 64.0}, depth: 5.5, end_chamfer: 1}
+    - {id: f0, type: boss, on: b/end.end, at: [-20.0, 6.0], pattern: {kind: linear, columns: 3, rows: 2, column_spacing: 9, row_spacing: 8}, depth: 6.5, diameter: 9.0, draft: 4}
+    - {id: f2, type: slot, on: b/end.end, at: [-23.5, 7.0], pattern: {kind: linear, columns: 3, rows: 2, column_spacing: 9, row_spacing: 8}, depth: 9.5, length: 8.5, width: 5.5}
+    - {id: f3, type: groove, on: b/end.end, profile: {kind: rectangle, width: 18.5, height: 16.0, corner_radius: 3}, width: 2.5, depth: 2.0}
+    - {id: f4, type: slot, on: b/end.end, at: [15.0, -8.5], pattern: {kind: circular, count: 4, pitch_circle: 30}, depth: 9.0, length: 15.0, width: 6.0}
+  R
+  CHANGED = [[64.0, 68.86], [5.5, 5.91], [6.5, 6.51], [9.0, 8.49], [8.5, 9.0], [18.5, 17.21], [16.0, 16.82]].freeze
+
+  # Every number as it is in the second revision.
+  def changed(text)
+    text.gsub(/(diameter|depth|length|width|height): ([\d.]+)/) do
+      "#{$1}: #{CHANGED.to_h.fetch($2.to_f, $2)}"
+    end
+  end
+
+  def test_what_neighbours_speak_against_is_proposed_and_not_taken
+    old, new = [SLOTS, changed(SLOTS)].map { |text| built(text.gsub(/^/, '  ')).solid }
+    there = [old, new].map { |s| names(s) }.reduce(:&)
+    found = Linking::Matching.of(old, new)
+    taken = found.matched.slice(*there)
+    assert_equal [], taken.reject { |n, o| n == o }.to_a
+    assert_operator taken.size, :>=, there.size * 0.8
+    assert_operator found.doubtful.slice(*there).size, :>, 0
+  end
+
   def test_assignment_is_the_cheapest
     rng = Random.new(5)
     40.times do

@@ -192,12 +192,13 @@ module Nockplane
         matched = {}
         doubtful = {}
         @taken = pairs.invert
+        @neighbours = [@old, @new].map { |all| all.to_h { |l| [l.name, l.neighbours] } }
         @costs_of_new =
           @costs.each_with_object(Hash.new { |h, k| h[k] = {} }) { |(o, list), all| list.each { |n, c| all[n][o] = c } }
         pairs.each do |o, n|
           c = @costs[o][n]
           others = rivals(o, n, c, pairs)
-          c <= LIMIT && others.empty? ?
+          c <= limit(o, n, pairs) && others.empty? ?
             matched[n] = o :
             doubtful[n] = [o, *others].uniq.sort_by { |x| @costs[x][n] || IMPOSSIBLE }
         end
@@ -210,6 +211,22 @@ module Nockplane
         costs = matched.to_h { |n, o| [n, @costs[o][n]] }
         Result.new(matched, doubtful, @old.map(&:name) - matched.values, costs, @move)
       end
+
+      # Cost up to which a pair is taken: all that may be where three quarters of the neighbours of both, as far as they
+      # are paired, are pairs of neighbours themselves, nothing where a quarter or less is. (Random parts whose sizes or
+      # features changed: half of what was taken wrongly is proposed only, and one in a hundred of what was taken
+      # rightly.)
+      def limit(old, new, pairs)
+        of_old, of_new = @neighbours[0][old], @neighbours[1][new]
+        shares = [
+          share_of(of_old.filter_map { |o| pairs[o] }, of_new),
+          share_of(of_new.filter_map { |n| @taken[n] }, of_old)
+        ].compact
+        shares.empty? ? LIMIT : [LIMIT, (2 * shares.min) - 0.5].min
+      end
+
+      # Part of some faces that is among others; nil of none.
+      def share_of(faces, others) = faces.empty? ? nil : (faces & others).size.fdiv(faces.size)
 
       # Old faces that the new one could as well be: where another way of pairing costs hardly more.
       def rivals(old, new, cost, pairs)
