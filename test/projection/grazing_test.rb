@@ -36,6 +36,18 @@ class GrazingTest < CoreTest
     end
   end
 
+  # A pin of radius 10 with a cap that meets its wall at an angle of a sixth of a degree: no edge, but what bounds the
+  # picture along the axis.
+  def test_an_outline_where_a_blend_is_not_quite_tangent_is_seen
+    pin = built(
+      '  - {id: pin, type: revolve, axis: z, profile: {kind: free, start: [0, 0], edges: [{name: foot, to: [0, 10]}, ' \
+      '{name: wall, to: [20, 10]}, {name: cap, to: [29.97, 0], centre: [19.97, 0], turn: right}, {name: axis}]}}'
+    ).solid
+    lines = view(pin, 'top').reject { |s| s.kind == :smooth }
+    assert_in_delta 20 * Math::PI, lines.select(&:visible).sum(&:length), 1e-3
+    assert_empty lines.reject(&:visible)
+  end
+
   # A wall along a free curve, 20 mm out at its farthest, with a hole of 1 mm there, narrower than its strips: the
   # outline passes one strip above the hole and below it.
   def test_the_outline_of_a_wall_goes_on_beyond_a_hole_in_it

@@ -51,6 +51,17 @@ module Nockplane
         [ga.positive? ? [0.0, t] : [t, 1.0], near(edge)]
       end
 
+      # Does the solid turn from the viewer at a smooth edge, by the true normals at its ends: does one of its faces look
+      # at them, and the other not? (Blends that are not quite tangent, beside a wall seen edge-on.)
+      def turns_at?(edge)
+        looks = [edge.f, edge.g].map do |i|
+          [edge.a, edge.b].map { |v| Geometry::Vec.dot(@solid.outward(@solid.facets[i], v), @frame.d) }.minmax
+        end
+        [looks, looks.reverse].any? do |(nearest, farthest), (other, _)|
+          nearest < -Contours::ALONG && farthest < Contours::ALONG && other > -Contours::ALONG
+        end
+      end
+
       # { facet => true } of those around an outline whose face turns away along it: their chords, not the true surface,
       # may stand out beyond it. nil where its faces have no contours, and within a face where its far side may well
       # hide it.

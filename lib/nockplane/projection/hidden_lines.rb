@@ -186,10 +186,12 @@ module Nockplane
         @px.size - 1
       end
 
-      # On doubly curved faces a turn between facets is drawn only where the true contour runs along the edge.
+      # On doubly curved faces a turn between facets is drawn only where the true contour runs along the edge, or where
+      # the true surface turns at it.
       def turned?(e)
         divides = @contours.divides?(e)
         return divides unless divides.nil?
+        return true if e.kind == :smooth && @grazing.turns_at?(e)
         return false if @front[e.f] == @front[e.g]
 
         faces = [e.f, e.g].map { |i| @solid.facets[i].face }.select { |f| Contours.on?(f) }
