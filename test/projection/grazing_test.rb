@@ -48,6 +48,53 @@ class GrazingTest < CoreTest
     assert_empty lines.reject(&:visible)
   end
 
+  # Turned, with two waists of 10 mm radius, at 30 and 90 mm, and 20 mm above, between and below them.
+  def waists
+    built(
+      '  - {id: h, type: revolve, axis: z, profile: {kind: free, start: [0, 0], edges: [{name: foot, to: [0, 20]}, ' \
+      '{name: wall, to: [120, 20], through: [[30, 10], [60, 20], [90, 10]]}, {name: top, to: [120, 0]}, {name: axis}]}}'
+    ).solid
+  end
+
+  # Indices of facets of a face before a place, in the image over it.
+  def before(solid, frame, face, place)
+    x, y, z = frame.x(place), frame.y(place), frame.depth(place)
+    solid.facets.each_index.select do |i|
+      f = solid.facets[i]
+      next false unless f.face.name == face && Geometry::Vec.dot(f.normal, frame.d).negative?
+
+      corners = f.loops[0].map { |v| solid.point(v) }.map { |q| [frame.x(q), frame.y(q)] }
+      sides = corners.each_with_index.map do |(bx, by), k|
+        ax, ay = corners[k - 1]
+        ((bx - ax) * (y - ay)) - ((by - ay) * (x - ax))
+      end
+      (sides.all?(&:positive?) || sides.all?(&:negative?)) &&
+        (f.d - Geometry::Vec.dot(f.normal, place)) / Geometry::Vec.dot(f.normal, frame.d) < 0 && z.finite?
+    end
+  end
+
+  # From the side its chords stand out before its outline, between their ends; from steeply above what is between
+  # the waists hides the lower one.
+  def test_chords_of_a_waist_hide_nothing_that_its_surface_does_not_hide
+    solid = waists
+    side = Projection::ViewFrame.named('front')
+    place = ->(z, frame) do
+      across = Geometry::Vec.unit(Geometry::Vec.cross(frame.d, [0.0, 0.0, 1.0]))
+      foot, = solid.face('h/wall').surface.settled(Geometry::Vec.add(Geometry::Vec.scale(across, 12.0), [0.0, 0.0, z]))
+      foot
+    end
+    proud = 25.times.map { |i| place[8.0 + (0.2 * i), side] }
+    proud = proud.to_h { |p| [p, before(solid, side, 'h/wall', p)] }.reject { |_, list| list.empty? }
+    refute_empty proud, 'chords stand out'
+    steep = Projection::ViewFrame.new(Geometry::Vec.unit([0.0, 0.3, -1.0]), [0.0, 1.0, 0.3])
+    waist = place[30.0, side]
+    hidden = before(solid, steep, 'h/wall', waist)
+    refute_empty hidden
+    grazing = ->(frame) { Projection::Grazing.new(solid, frame, Projection::Contours.new(solid, frame)) }
+    proud.each { |p, list| assert grazing[side].clear?(list[0], list, p, p) }
+    refute grazing[steep].clear?(hidden[0], hidden, waist, waist)
+  end
+
   # A wall along a free curve, 20 mm out at its farthest, with a hole of 1 mm there, narrower than its strips: the
   # outline passes one strip above the hole and below it.
   def test_the_outline_of_a_wall_goes_on_beyond_a_hole_in_it

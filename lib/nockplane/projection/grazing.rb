@@ -51,8 +51,8 @@ module Nockplane
         [ga.positive? ? [0.0, t] : [t, 1.0], near(edge)]
       end
 
-      # Does the solid turn from the viewer at a smooth edge, by the true normals at its ends: does one of its faces look
-      # at them, and the other not? (Blends that are not quite tangent, beside a wall seen edge-on.)
+      # Does the solid turn from the viewer at a smooth edge, by the true normals at its ends: does one of its faces
+      # look at them, and the other not? (Blends that are not quite tangent, beside a wall seen edge-on.)
       def turns_at?(edge)
         looks = [edge.f, edge.g].map do |i|
           [edge.a, edge.b].map { |v| Geometry::Vec.dot(@solid.outward(@solid.facets[i], v), @frame.d) }.minmax
@@ -60,6 +60,17 @@ module Nockplane
         [looks, looks.reverse].any? do |(nearest, farthest), (other, _)|
           nearest < -Contours::ALONG && farthest < Contours::ALONG && other > -Contours::ALONG
         end
+      end
+
+      # Is a part of an outline within a face, of which facets of the same face are said to hide something, clear of the
+      # true surface? Where that is bent the other way along the outline (an hourglass), its chords stand out before it.
+      # facet: one that the outline lies on; by: as of Hiding; from, to: places between which the part runs.
+      def clear?(facet, by, from, to)
+        face = @solid.facets[facet].face
+        return false unless Contours.on?(face) && by.all? { |i| i && @solid.facets[i].face.equal?(face) }
+
+        middle = Geometry::Vec.scale(Geometry::Vec.add(from, to), 0.5)
+        by.uniq.none? { |i| before?(i, middle) }
       end
 
       # { facet => true } of those around an outline whose face turns away along it: their chords, not the true surface,
@@ -107,6 +118,28 @@ module Nockplane
         [STEP, -STEP].all? do |by|
           place, = surface.settled(Geometry::Vec.along(foot, @frame.d, by), point)
           Geometry::Vec.dot(Geometry::Vec.sub(place, foot), out) < -FALL
+        end
+      end
+
+      # Parts of the way from a facet to a place behind it at which the line of sight is looked at, mm behind the facet
+      # likewise, and mm inside of a surface that count.
+      WAY = [0.0, 0.1, 0.25, 0.5, 0.75, 0.9].freeze
+      BEHIND = [0.05, 0.2, 0.5].freeze
+      INSIDE = 2e-3
+
+      # Does the line of sight to a place run inside the true surface of a facet that stands before it?
+      def before?(index, place)
+        facet = @solid.facets[index]
+        far = (facet.d - Geometry::Vec.dot(facet.normal, place)) / Geometry::Vec.dot(facet.normal, @frame.d)
+        return false unless far.negative?
+
+        corner = @solid.point(facet.loops[0][0])
+        sense = Geometry::Vec.dot(facet.face.surface.normal_at(corner), facet.normal).negative? ? -1 : 1
+        steps = WAY.map { |k| far * (1 - k) } + BEHIND.map { |mm| far + mm }.select(&:negative?)
+        steps.any? do |by|
+          at = Geometry::Vec.along(place, @frame.d, by)
+          foot, normal = facet.face.surface.settled(at, by < far / 2 ? corner : place)
+          sense * Geometry::Vec.dot(Geometry::Vec.sub(at, foot), normal) < -INSIDE
         end
       end
 

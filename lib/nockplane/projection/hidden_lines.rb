@@ -169,7 +169,10 @@ module Nockplane
             .each_with_index
             .flat_map do |(a, b), k|
               part = EdgeSet::Edge.new(a, b, edge.f, edge.g, :inner, nil)
-              @hiding.of(part, skip).map { |list| list.map { |t| (k + t) / (ids.size - 1) } }
+              hidden = @hiding.of(part, skip)
+              next [] if hidden.any? && @grazing.clear?(edge.f, @hiding.hiders, places[k], places[k + 1])
+
+              hidden.map { |list| list.map { |t| (k + t) / (ids.size - 1) } }
             end
         parts.size < 2 ? parts : Intervals.union(parts, 1e-9)
       end

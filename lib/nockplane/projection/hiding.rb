@@ -10,6 +10,7 @@ module Nockplane
       PAD = Geometry::Tolerance::IMAGE
       DEPTH = Geometry::Tolerance::DEPTH
       WHOLE = [[0.0, 1.0].freeze].freeze
+      NONE = [].freeze
 
       # laid: Occluders; px, py, pz: images and depths of the vertices, mm; more may be appended later.
       def initialize(laid, px, py, pz)
@@ -32,6 +33,10 @@ module Nockplane
         between(@px[a], @py[a], @pz[a], @px[b], @py[b], @pz[b], edge.f, edge.g, skip)
       end
 
+      # Facets that hide parts of what was asked last, on one side at least; nil among them: whatever covers cells
+      # before it.
+      attr_reader :hiders
+
       # The same along a line [x, y] to [x, y] of the image at one depth.
       def of_line(from, to, depth, skip = nil) = between(*from, depth, *to, depth, nil, nil, skip)
 
@@ -46,11 +51,13 @@ module Nockplane
         @by = by - ay
         @bz = bz - az
         @length = Math.sqrt((@bx * @bx) + (@by * @by))
+        @hiders = NONE
         return [] if @length < PAD
 
         @left = nil
         @right = nil
         @whole = false
+        @hiders = []
         @turn += 1
         @farthest = @bz.positive? ? @az + @bz : @az
         walk(f, g)
@@ -87,6 +94,7 @@ module Nockplane
           j = row(y0 - PAD)
           top = row(y1 + PAD)
           if behind?(i, j, top, t0, t1)
+            @hiders << nil
             return @whole = true if i == last && t0.zero? && t1 == 1.0
 
             bury(t0, t1)
@@ -119,6 +127,7 @@ module Nockplane
 
       def bury(t0, t1)
         t0, t1 = t1, t0 if t1 < t0
+        @hiders << nil
         (@left ||= []) << [t0, t1]
         (@right ||= []) << [t0, t1]
       end
@@ -217,6 +226,7 @@ module Nockplane
         end
         return if t1 <= t0
 
+        @hiders << @facet_of[k]
         (@left ||= []) << [t0, t1] if side >= 0
         (@right ||= []) << [t0, t1] if side <= 0
         @whole = true if side.zero? && t0 <= 0.0 && t1 >= 1.0
