@@ -19,8 +19,9 @@ module Nockplane
 
     # kind: :chamfer (value: its setback, mm), :radius, :distance, :rim (the radius of a cone's end), :angle, :depth
     # or :shape; faces: names of the faces it would be said of; from: name of the face that a distance starts from;
-    # at: mm along direction; value: mm, of radii.
-    Missing = Struct.new(:kind, :faces, :from, :direction, :at, :value, keyword_init: true)
+    # at: mm along direction; value: mm, of radii; blend: is a radius that of a round, which runs on into the faces
+    # beside it?
+    Missing = Struct.new(:kind, :faces, :from, :direction, :at, :value, :blend, keyword_init: true)
 
     # saying: its key; by: keys of the sayings that say it already (empty: it follows from the shape); sum: { key =>
     # share }, with which signs they add up.

@@ -87,6 +87,15 @@ class OverlapsTest < CoreTest
     assert_empty found(view('front', [50, 50, 120, 120]), view('iso', [120, 50, 160, 120])), 'touching is no overlap'
   end
 
+  def test_lines_of_annotations_off_the_sheet_and_through_title_blocks
+    leader = ->(*points) { Group.new(owner: 'note/n1', items: [I.line(*points, layer: 'note')]) }
+    block = Group.new(owner: 'block/b', items: [], box: [230.0, 20.0, 400.0, 70.0])
+    assert_equal ['a line of the note “N1” leaves the drawing space'], found(leader[[100, 100], [5, 100]]).map(&:words)
+    assert_equal ['a line of the note “N1” runs through block/b'],
+                 found(leader[[220, 80], [250, 60]], block).map(&:words)
+    assert_empty found(leader[[220, 80], [410, 71]], block), 'past it'
+  end
+
   DEMO_SHEETS = %w[carousel hub-spindle adapter-ring housing lid spacer o-ring motor dowel cap-screw-m4].freeze
 
   def house

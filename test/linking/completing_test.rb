@@ -102,6 +102,22 @@ class CompletingTest < CoreTest
     assert_empty report(noted, source).missing
   end
 
+  # A ball is no round, whatever its radius; what runs on into the faces beside it is one.
+  def test_a_general_note_is_of_rounds_and_not_of_balls
+    plate = ->(more) do
+      "nockplane: recipe/1\nname: Plate\nfeatures:\n  - {id: plate, type: extrude, profile: {kind: rectangle, width: " \
+        "80, height: 50}, depth: 12#{more}}\n  - {id: pin, type: revolve, axis: z, profile: {kind: free, start: [0, 0], " \
+        "edges: [{name: foot, to: [0, 3]}, {name: shank, to: [14, 3]}, {name: ball, to: [23, 0], centre: [18, 0], " \
+        "turn: right}, {name: axis}]}}\n"
+    end
+    { '' => [], ', end_round: 2' => ['FILLETS AND ROUNDS R2 UNLESS OTHERWISE STATED'] }.each do |more, notes|
+      source = Products::Source.new { plate[more] }
+      drawing = completed(source, rules: Linking::SizeRules.parse('linear,holes'))
+      assert(report(drawing, source).missing.any? { |m| m.kind == :radius && !m.blend }) if more.empty?
+      assert_equal notes, drawing.notes.map(&:text)
+    end
+  end
+
   # A rule means sizes of its kind, the model's own where it has them: a part of a recipe is made complete by rules too.
   def test_rules_alone_make_a_recipe_complete_with_the_models_own_sizes
     text =

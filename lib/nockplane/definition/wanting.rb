@@ -80,7 +80,8 @@ module Nockplane
         when :shape
           told(unknown, kind: :shape, faces: thing.faces)
         when :radius, :minor
-          told(unknown, kind: :radius, faces: thing.faces, value: thing.value)
+          blend = thing.faces.any? { |name| @shape.blend?(name) }
+          told(unknown, kind: :radius, faces: thing.faces, value: thing.value, blend: blend)
         when :ring
           told(unknown, kind: :rim, faces: thing.faces, value: thing.value)
         when :slope

@@ -26,7 +26,7 @@ module Nockplane
       # [text]
       def words
         missing = Completeness.new(@drawing, @source).parts.flat_map { |p| p.report.missing.map { |m| [p, m] } }
-        radii = missing.select { |_, m| m.kind == :radius }.map { |_, m| m.value.round(3) }
+        radii = missing.select { |_, m| m.blend }.map { |_, m| m.value.round(3) }
         shape = missing.find { |_, m| m.kind == :shape }
         [(rounds(radii) unless radii.empty?), (shape_of(shape[0]) if shape)].compact
       end

@@ -3,8 +3,8 @@
 module Nockplane
   module Drawings
     # What stands on what on a sheet, found from the display list alone, apart from the code that places things: words
-    # on words, words on lines, views on views, on title blocks and tables, and whatever leaves the drawing space. Paper
-    # mm.
+    # on words, words on lines, views on views, on title blocks and tables, lines of dimensions and notes through these,
+    # and whatever leaves the drawing space. Paper mm.
     class Overlaps
       # a, b: cell keys ("frame" for the drawing space); area: mm2 covered, 0 where a line runs through words; words: a
       # sentence.
@@ -31,7 +31,7 @@ module Nockplane
 
       # [Overlap], one for each pair; no more is looked for than is told.
       def all
-        kinds = %i[words_on_words words_on_lines areas outside].lazy
+        kinds = %i[words_on_words words_on_lines areas outside strays].lazy
         kinds.flat_map { |kind| send(kind) }.uniq { |o| [o.a, o.b].sort }.first(MOST)
       end
 
@@ -87,7 +87,7 @@ module Nockplane
       end
 
       def words_on_lines
-        grid = SegmentGrid.new(segments)
+        grid = SegmentGrid.new(segments(@groups))
         rectangles.filter_map do |corners, owner|
           crossing = grid.crossing(corners) { |other| other != owner } or next
           Overlap.new(owner, crossing, 0.0, "a line of #{name(crossing)} runs through #{name(owner)}")
@@ -95,8 +95,8 @@ module Nockplane
       end
 
       # [[x0, y0, x1, y1, owner], ...] of all strokes; centre lines are left out, which words may interrupt.
-      def segments
-        @groups
+      def segments(groups)
+        groups
           .reject { |g| furniture?(g) }
           .flat_map do |g|
             strokes = g.items.select { |i| Drafting::Ink.stroke?(i) && i.layer != @centre }
@@ -107,7 +107,6 @@ module Nockplane
       # Views on each other and on furniture; words on furniture.
       def areas
         views = boxes('view/')
-        pieces = boxes('block/', 'table/').reject { |owner, _| owner.include?(':') }
         pairs = views.to_a.combination(2).to_a + views.to_a.product(pieces.to_a)
         on_views = pairs.filter_map { |a, b| box_overlap(a, b) }
         on_views +
@@ -132,9 +131,28 @@ module Nockplane
       def outside
         found = boxes('view/', 'table/').to_a + rectangles.map { |corners, owner| [owner, box_of(corners)] }
         found
-          .reject { |_, box| Geometry::Box.inside?(box, @sheet.paper.frame, 0.0) }
+          .reject { |_, box| within_frame?(box) }
           .map { |owner, _| Overlap.new(owner, 'frame', 0.0, "#{name(owner)} leaves the drawing space") }
       end
+
+      # Lines of annotations that leave the drawing space, or run through title blocks and tables.
+      def strays
+        lines = segments(@groups.reject { |g| g.owner.start_with?('view/') })
+        out = lines.reject { |*ends, _| ends.each_slice(2).all? { |x, y| within_frame?([x, y, x, y]) } }
+        out.map(&:last).uniq.map { |o| Overlap.new(o, 'frame', 0.0, "a line of #{name(o)} leaves the drawing space") } +
+          pieces.flat_map { |piece, box| through(lines, piece, box) }
+      end
+
+      def through(lines, piece, (x0, y0, x1, y1))
+        corners = shrunk([[x0, y0], [x1, y0], [x1, y1], [x0, y1]])
+        crossing = lines.select { |line| Convex.through?(corners, line) }.map(&:last).uniq
+        crossing.map { |o| Overlap.new(o, piece, 0.0, "a line of #{name(o)} runs through #{name(piece)}") }
+      end
+
+      def within_frame?(box) = Geometry::Box.inside?(box, @sheet.paper.frame, 0.0)
+
+      # Boxes of title blocks and tables as wholes, by owner.
+      def pieces = boxes('block/', 'table/').reject { |owner, _| owner.include?(':') }
 
       # The words that stand in a thing.
       def lettered(owner)

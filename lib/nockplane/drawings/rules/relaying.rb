@@ -71,13 +71,13 @@ module Nockplane
         scale = sheets.map { |id| best.sheet(id).scale }.max
         scales = Drafting::Scale::PREFERRED.select { |s| s > scale }.reverse.first(LARGER)
         scales.reduce(best) do |found, s|
-          again = enlarged(found, sheets, s)
+          again = anew(found, sheets, s)
           again && clear?(again, sheets) ? again : (return found)
         end
       end
 
       # Laid out at a scale by what the annotations take there.
-      def enlarged(drawing, sheets, scale)
+      def anew(drawing, sheets, scale)
         bare = laid_out(drawing, sheets, fixed: scale, bare: true) or return nil
         laid_out(bare, sheets, fixed: scale)
       end
@@ -88,7 +88,8 @@ module Nockplane
           .select { |s| s < scale }
           .first(SMALLER)
           .each_with_object([]) do |s, list|
-            again = laid_out(found[-1], sheets, fixed: s)
+            # (The room taken at a larger scale may be more than there is: then by what is taken at this one.)
+            again = laid_out(found[-1], sheets, fixed: s) || anew(found[-1], sheets, s)
             list << again if again
             break list if again && clear?(again, sheets)
           end
