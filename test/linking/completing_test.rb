@@ -105,8 +105,8 @@ class CompletingTest < CoreTest
   # A ball is no round, whatever its radius; what runs on into the faces beside it is one.
   def test_a_general_note_is_of_rounds_and_not_of_balls
     plate = ->(more) do
-      "nockplane: recipe/1\nname: Plate\nfeatures:\n  - {id: plate, type: extrude, profile: {kind: rectangle, width: " \
-        "80, height: 50}, depth: 12#{more}}\n  - {id: pin, type: revolve, axis: z, profile: {kind: free, start: [0, 0], " \
+      "nockplane: recipe/1\nname: Plate\nfeatures:\n  - {id: plate, type: extrude, profile: {kind: rectangle, " \
+        "width: 80, height: 50}, depth: 12#{more}}\n  - {id: pin, type: revolve, axis: z, profile: {kind: free, start: [0, 0], " \
         "edges: [{name: foot, to: [0, 3]}, {name: shank, to: [14, 3]}, {name: ball, to: [23, 0], centre: [18, 0], " \
         "turn: right}, {name: axis}]}}\n"
     end
