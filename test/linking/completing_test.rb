@@ -106,9 +106,9 @@ class CompletingTest < CoreTest
   def test_a_general_note_is_of_rounds_and_not_of_balls
     plate = ->(more) do
       "nockplane: recipe/1\nname: Plate\nfeatures:\n  - {id: plate, type: extrude, profile: {kind: rectangle, " \
-        "width: 80, height: 50}, depth: 12#{more}}\n  - {id: pin, type: revolve, axis: z, profile: {kind: free, start: [0, 0], " \
-        "edges: [{name: foot, to: [0, 3]}, {name: shank, to: [14, 3]}, {name: ball, to: [23, 0], centre: [18, 0], " \
-        "turn: right}, {name: axis}]}}\n"
+        "width: 80, height: 50}, depth: 12#{more}}\n  - {id: pin, type: revolve, axis: z, profile: {kind: free, " \
+        "start: [0, 0], edges: [{name: foot, to: [0, 3]}, {name: shank, to: [14, 3]}, {name: ball, to: [23, 0], " \
+        "centre: [18, 0], turn: right}, {name: axis}]}}\n"
     end
     { '' => [], ', end_round: 2' => ['FILLETS AND ROUNDS R2 UNLESS OTHERWISE STATED'] }.each do |more, notes|
       source = Products::Source.new { plate[more] }
