@@ -133,7 +133,11 @@ module Nockplane
         far = (facet.d - Geometry::Vec.dot(facet.normal, place)) / Geometry::Vec.dot(facet.normal, @frame.d)
         return false unless far.negative?
 
-        corner = @solid.point(facet.loops[0][0])
+        corners = facet.loops[0].map { |v| @solid.point(v) }
+        # (Chords stand out no farther away than they are long; what lies farther is another part of the surface.)
+        return true if -far > corners.each_with_index.map { |p, i| Geometry::Vec.distance(p, corners[i - 1]) }.max
+
+        corner = corners[0]
         sense = Geometry::Vec.dot(facet.face.surface.normal_at(corner), facet.normal).negative? ? -1 : 1
         steps = WAY.map { |k| far * (1 - k) } + BEHIND.map { |mm| far + mm }.select(&:negative?)
         steps.any? do |by|
