@@ -45,6 +45,9 @@ module App
     # Who asks: a text that is one person's, and their connection (nil when it can't be watched).
     Asker =
       Struct.new(:person, :socket) do
+        # The person, for names of files.
+        def digest = Digest::SHA256.hexdigest(person)[0, 24]
+
         # Has the browser gone away? (It has sent the end of its side; a byte is only peeked at.)
         def gone?
           return false unless socket
@@ -74,20 +77,20 @@ module App
     # What a task (a method of Heavy and its arguments, plain values) gives; done here where nobody asks through the
     # web. what: its subject in words, "The part". Raises what the task raises, Refused when it takes too long or too
     # much, Abandoned, Wish::Outdated. following: as of Hands.call. unless_done: ->() asked when it is one's turn: has
-    # somebody else done it meanwhile? wish: Wish that the task is done for.
-    def run(what, task, *arguments, seconds: bounds.seconds, following: nil, unless_done: -> {}, wish: nil)
+    # somebody else done it meanwhile?
+    def run(what, task, *arguments, seconds: bounds.seconds, following: nil, unless_done: -> {})
       return Heavy.public_send(task, *arguments) unless asked?
 
       lane = AHEAD.include?(task) ? 'ahead' : 'rest'
-      turn(asker, lane, wish) do
+      turn(asker, lane) do
         Hands.call(asker, what, [task, *arguments], lane, seconds, following) unless unless_done.call
       end
     end
 
     # Yields when it is this person's turn in a lane. Raises Refused when they have too much under way.
-    def turn(asker, lane, wish = nil, &work)
+    def turn(asker, lane, &work)
       Turns.give_up # others of this process go on meanwhile
-      person = Digest::SHA256.hexdigest(asker.person)[0, 24]
+      person = asker.digest
       place(
         "line-#{person}",
         IN_LINE,
@@ -100,7 +103,7 @@ module App
           IN_ALL,
           'This machine has too many large pieces of work under way; try again in a minute.',
           503
-        ) { in_turn(person, asker, lane, wish, &work) }
+        ) { in_turn(person, asker, lane, &work) }
       end
     end
 
@@ -113,17 +116,17 @@ module App
       end
     end
 
-    def in_turn(person, asker, lane, wish, &work)
+    def in_turn(person, asker, lane, &work)
       until_then = now + bounds.seconds
-      wait("#{lane}-#{person}", OF_ONE, asker, until_then, wish) { wait(lane, AT_ONCE, asker, until_then, wish, &work) }
+      wait("#{lane}-#{person}", OF_ONE, asker, until_then) { wait(lane, AT_ONCE, asker, until_then, &work) }
     end
 
     # Yields when one of so many places is free.
-    def wait(name, places, asker, until_then, wish)
+    def wait(name, places, asker, until_then)
       loop do
         Slots.take(name, places) { |free| return yield if free }
         raise Abandoned if asker.gone?
-        raise Wish::Outdated unless wish.nil? || wish.last?
+        Wish.go_on
         if now > until_then
           raise Refused.new('This machine is busy with other large pieces of work; try again in a minute.', status: 503)
         end

@@ -37,7 +37,7 @@ module App
     # choice }, "binding" }. Raises Refused.
     def self.of(drawing, wish)
       slug, variant = wish['model'].to_s.split('|', 2)
-      model = Records::Model.find_by(slug: slug) or raise Refused, 'Choose a model to point the drawing at.'
+      model = Records::Model.find_by(slug: slug) or raise Refused, 'Choose which model the drawing is pointed at.'
       new(drawing, model, variant, wish)
     end
 

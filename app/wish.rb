@@ -13,8 +13,7 @@ module App
 
     # That of whoever asks in this thread (Apart) for the part of a text; nil where nobody does.
     def self.of_asker(text)
-      person = Apart.asker&.person or return nil
-      new(*[person, text].map { |t| Digest::SHA256.hexdigest(t)[0, 24] })
+      Apart.asker&.then { |asker| new(asker.digest, Digest::SHA256.hexdigest(text)[0, 24]) }
     end
 
     # Raises Outdated where what is done in this thread is wished for no more.

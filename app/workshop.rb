@@ -94,15 +94,14 @@ module App
     # by the time that its product is asked for. Raises Wish::Outdated.
     def build_ahead(text, task)
       wish = Wish.of_asker(text) or return Heavy.public_send(*task)
-      wish.make
-      Apart.run('The part', *wish.task(:build, text), following: wish.task(*task), wish: wish)
+      wish.make.hold { Apart.run('The part', *wish.task(:build, text), following: wish.task(*task)) }
     end
 
     # Text of a model's latest revision, or of one of its variants.
-    def sized_text(model, variant = nil)
-      text = model.latest.recipe
-      variant ? parse(text).variant(variant).text : text
-    end
+    def sized_text(model, variant = nil) = of_variant(model.latest.recipe, variant)
+
+    # Text of a variant of a recipe; the recipe's own for none.
+    def of_variant(text, variant) = variant ? parse(text).variant(variant).text : text
 
     # Modelling::SizeEdit of a model dimension (by id) at the model's latest revision, or of one of its variants.
     def size_edit(model, id, variant = nil)

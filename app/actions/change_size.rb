@@ -51,7 +51,7 @@ module App
       def self.keep(drawing, change, author, variant, sheet)
         model = change.model
         text = change.text
-        sized = variant ? Workshop.parse(text).variant(variant).text : text
+        sized = Workshop.of_variant(text, variant)
         Wish.of_asker(sized)&.make # what was begun while something else was typed counts no more
         Workshop.try_build(sized) if variant
         revision =

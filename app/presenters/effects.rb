@@ -30,7 +30,7 @@ module App
       def supposed = [@model.id, text]
 
       # That text, or the one of the variant shown.
-      def sized = variant ? Workshop.parse(text).variant(variant).text : text
+      def sized = Workshop.of_variant(text, variant)
 
       private
 

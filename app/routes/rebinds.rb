@@ -50,7 +50,7 @@ module App
       end
 
       def self.many(app)
-        # One drawing to many models or variants, or many drawings of one model to another.
+        # One drawing pointed at many models or variants, or many drawings of one model at another.
         app.get '/rebind' do
           page(
             :rebind_many,

@@ -109,7 +109,7 @@ class RebindsTest < AppTest
       assert_match words, App::Records::Run.last.reason
     end
     get path(model: 'nothing')
-    assert_includes last_response.body, 'Choose a model to point the drawing at.'
+    assert_includes last_response.body, 'Choose which model the drawing is pointed at.'
     get path(model: "#{family.slug}|huge")
     assert_includes last_response.body, 'Lid has no variant “huge”.'
     post_form('/rebind', drawings: [first.slug])

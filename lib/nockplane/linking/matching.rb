@@ -33,6 +33,7 @@ module Nockplane
       def initialize(old, new)
         @old = Likeness.all(old).values
         @new = Likeness.all(new).values
+        @neighbours = [@old, @new].map { |all| all.to_h { |l| [l.name, l.neighbours] } }
         @boxes = [old.box, new.box]
         @diagonal = Geometry::Vec.distance(new.box[0, 3], new.box[3, 3])
       end
@@ -175,16 +176,9 @@ module Nockplane
 
       # Costs with what the neighbours say: neighbours of the same face should be the same faces.
       def agreed(costs, first)
-        news = @new.to_h { |l| [l.name, l] }
-        olds = @old.to_h { |l| [l.name, l] }
         costs.to_h do |o, list|
-          partners = olds[o].neighbours.filter_map { |x| first[x] }
-          [
-            o,
-            list.to_h do |n, c|
-              [n, partners.empty? ? c : c + (0.5 * (1 - ((partners & news[n].neighbours).size.to_f / partners.size)))]
-            end
-          ]
+          partners = @neighbours[0][o].filter_map { |x| first[x] }
+          [o, list.to_h { |n, c| [n, c + (0.5 * (1 - (share_of(partners, @neighbours[1][n]) || 1)))] }]
         end
       end
 
@@ -192,7 +186,6 @@ module Nockplane
         matched = {}
         doubtful = {}
         @taken = pairs.invert
-        @neighbours = [@old, @new].map { |all| all.to_h { |l| [l.name, l.neighbours] } }
         @costs_of_new =
           @costs.each_with_object(Hash.new { |h, k| h[k] = {} }) { |(o, list), all| list.each { |n, c| all[n][o] = c } }
         pairs.each do |o, n|

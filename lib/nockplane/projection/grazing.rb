@@ -54,10 +54,8 @@ module Nockplane
       # Does the solid turn from the viewer at a smooth edge, by the true normals at its ends: does one of its faces
       # look at them, and the other not? (Blends that are not quite tangent, beside a wall seen edge-on.)
       def turns_at?(edge)
-        looks = [edge.f, edge.g].map do |i|
-          [edge.a, edge.b].map { |v| Geometry::Vec.dot(@solid.outward(@solid.facets[i], v), @frame.d) }.minmax
-        end
-        [looks, looks.reverse].any? do |(nearest, farthest), (other, _)|
+        both = [edge.f, edge.g].map { |i| looks(i, edge).minmax }
+        [both, both.reverse].any? do |(nearest, farthest), (other, _)|
           nearest < -Contours::ALONG && farthest < Contours::ALONG && other > -Contours::ALONG
         end
       end
@@ -138,7 +136,7 @@ module Nockplane
         return true if -far > corners.each_with_index.map { |p, i| Geometry::Vec.distance(p, corners[i - 1]) }.max
 
         corner = corners[0]
-        sense = Geometry::Vec.dot(facet.face.surface.normal_at(corner), facet.normal).negative? ? -1 : 1
+        sense = @solid.along?(facet) ? 1 : -1
         steps = WAY.map { |k| far * (1 - k) } + BEHIND.map { |mm| far + mm }.select(&:negative?)
         steps.any? do |by|
           at = Geometry::Vec.along(place, @frame.d, by)
