@@ -126,6 +126,7 @@ module App
       loop do
         Slots.take(name, places) { |free| return yield if free }
         raise Abandoned if asker.gone?
+
         Wish.go_on
         if now > until_then
           raise Refused.new('This machine is busy with other large pieces of work; try again in a minute.', status: 503)
