@@ -10,6 +10,18 @@ class RepeatsTest < StepTest
   OBLIQUE = Projection::ViewFrame.new(Geometry::Vec.unit([0.35, 0.8, -0.45]), [0.0, 0.0, 1.0])
   FRAMES = [*%w[front top right iso].map { |v| Projection::ViewFrame.named(v) }, OBLIQUE].freeze
 
+  # A plate with holes where things stand on it, one without, and a drum.
+  LARGE = {
+    'base' => Parts.recipe('Base', <<~R.gsub(/^/, '  ')),
+      - {id: b, type: extrude, profile: {kind: rectangle, width: 250, height: 170}, depth: 8}
+      - {id: h, type: hole, on: b/end.end, diameter: 5, through: true, pattern: {kind: linear, columns: 6, rows: 4, column_spacing: 40, row_spacing: 40, centred: true}}
+    R
+    'slab' => Parts.recipe('Slab', <<~R.gsub(/^/, '  ')),
+      - {id: b, type: extrude, profile: {kind: rectangle, width: 250, height: 170}, depth: 8}
+    R
+    'drum' => Parts.recipe('Drum', "  - {id: b, type: extrude, profile: {kind: circle, diameter: 90}, depth: 30}\n")
+  }.freeze
+
   def parts(*lines)
     "nockplane: assembly/1\nname: Rack\ncomponents:\n" + lines.map { |l| "  - {#{l}}\n" }.join
   end
@@ -19,7 +31,7 @@ class RepeatsTest < StepTest
   end
 
   def built_of(text)
-    source = Products::Source.new(store: STORE, library: ->(name, _) { Parts.library(name) })
+    source = Products::Source.new(store: STORE, library: ->(name, _) { LARGE[name] || Parts.library(name) })
     [source.model_of(text).solid, source.edge_set_of(text)]
   end
 
@@ -81,6 +93,31 @@ class RepeatsTest < StepTest
   def test_parts_that_overlap
     solid, set = built_of(parts("id: a, model: spacer, #{grid(6, 1, 7)}",
 "id: b, model: dowel, at: [80, 0], #{grid(2, 4, 9)}"))
+    assert_told_as_plain(solid, set)
+  end
+
+  # What stands on one plate sees of it what lies about it; the plate's own lines are hidden by all that lie on them.
+  def test_rows_on_a_plate
+    %w[slab base].each do |plate|
+      stacks = "columns: 6, rows: 4, column_spacing: 40, row_spacing: 40, centred: true"
+      solid, set = built_of(
+        parts(
+          "id: plate, model: #{plate}, offset: -8",
+          "id: screws, model: cap-screw-m4, pattern: {kind: linear, #{stacks}}",
+          "id: pins, model: dowel, at: [12, 0], pattern: {kind: linear, #{stacks}}"
+        )
+      )
+      asked = assert_told_as_plain(solid, set)
+      asked.each { |facets| assert_operator facets, :<, 0.5 * solid.facets.size, plate }
+    end
+  end
+
+  # On a turned surface every place is another.
+  def test_rows_in_a_drum
+    solid, set = built_of(
+      parts('id: drum, model: drum', "id: pins, model: dowel, offset: 30, #{grid(4, 4, 14)}",
+'id: low, model: slab, offset: -8')
+    )
     assert_told_as_plain(solid, set)
   end
 

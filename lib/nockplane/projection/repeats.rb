@@ -10,6 +10,10 @@ module Nockplane
     # Places that lines of several parts share go to the one that comes first in the assembly (Carriers, Coincident,
     # Overlaid keep to the order); that order is part of what makes surroundings alike, so that both sides agree on it.
     # Four views of 484 instances in 7 s in place of 36 (bench/run.rb).
+    #
+    # Of a part much larger than another (the plate that all stand on) only what it shows about the other counts
+    # (Backdrop), and for its own lines only those small parts that lie where it has lines. Its small faces that hang
+    # together (Islands: its holes) are told like parts of their own.
     class Repeats
       # By how much the lines of a part may lie outside the image of its vertices: mm, and part of its size.
       ROOM = 0.1
@@ -22,10 +26,15 @@ module Nockplane
       # Most neighbours of a part on average; most facets, as a part of all, for which it pays.
       NEIGHBOURS = 100
       WORTH = 0.6
+      # How many times as large the image of a part is, of which only what lies about the other counts.
+      WIDER = 4
 
-      # An occurrence in the view: what is shown (alike for one part turned one way), image and depth of its origin, and
-      # how far its image reaches along the WAYS: [from, to, ...].
-      Place = Struct.new(:shape, :x, :y, :depth, :reach)
+      # Small parts about a large one from which on it is looked at by its places.
+      MANY = 8
+
+      # What is told as one: number of the occurrence, and of its faces those that are its own (nil for all; a part with
+      # islands has the others), whether it is an island; its Place; the occurrences that its lines depend on.
+      Item = Struct.new(:occurrence, :faces, :island, :place, :near)
 
       def initialize(solid, set, frame)
         @solid = solid
@@ -36,9 +45,11 @@ module Nockplane
 
       # [Stroke] of the solid; the block gives those of a solid and its EdgeSet.
       def strokes
-        near = (neighbours if @all.size > 1) or return yield(@solid, @set)
-        @firsts = firsts(near)
-        chosen = @firsts.uniq.flat_map { |i| [i, *near[i]] }.uniq.sort
+        near = (neighbours if worth?) or return yield(@solid, @set)
+        @small = Hash.new { |h, i| h[i] = small(i, near[i]) }
+        @items = @all.each_index.flat_map { |i| items(i, near[i]) }
+        @firsts = firsts(@items)
+        chosen = @firsts.uniq.flat_map { |k| [@items[k].occurrence, *@items[k].near] }.uniq.sort
         return yield(@solid, @set) if facets(chosen) > WORTH * @solid.facets.size
 
         copied(told(yield(part_of_solid(chosen), @set.of_occurrences(chosen))))
@@ -47,14 +58,16 @@ module Nockplane
       # [[first, mm, mm], ...] by occurrence: the one that stands for it, and how far it lies from that one across and
       # up; nil where there are no occurrences, or too many near each other.
       def copies
-        near = (neighbours if @all.size > 1) or return nil
-        firsts(near).each_with_index.map { |first, i| [first, *way(first, i)] }
+        near = (neighbours if worth?) or return nil
+        @small = Hash.new { |h, i| h[i] = small(i, near[i]) }
+        whole = @all.each_index.map { |i| Item.new(i, nil, false, places[i], near[i]) }
+        firsts(whole).each_with_index.map { |first, i| [first, *places[first].way(places[i]).first(2)] }
       end
 
       private
 
-      # mm across and up in the image from one occurrence to another.
-      def way(from, to) = [places[to].x - places[from].x, places[to].y - places[from].y]
+      # Can most parts be copied, were each told once for every way that it is turned?
+      def worth? = @all.size > 1 && facets(places.each_index.uniq { |i| places[i].shape }) <= WORTH * @solid.facets.size
 
       def facets(chosen) = chosen.sum { |i| @all[i].facets.size }
 
@@ -63,38 +76,22 @@ module Nockplane
         @places ||=
           @all.map do |o|
             shape = shape(o)
-            x, y = @frame.image(o.transform.origin)
-            reaches[shape] ||= reach(o, x, y)
-            at = WAYS.flat_map { |u, v| [(u * x) + (v * y)] * 2 }
-            Place.new(shape, x, y, @frame.depth(o.transform.origin), reaches[shape].zip(at).map(&:sum))
+            origin = view_of(o.transform.origin)
+            reaches[shape] ||= Place.reach(o.vertices.map { |v| @frame.image(@solid.point(v)) }, *origin.first(2))
+            Place.at(shape, *origin, reaches[shape])
           end
       end
+
+      # Image and depth of a point.
+      def view_of(point) = [*@frame.image(point), @frame.depth(point)]
 
       # Number of a part turned in one way.
       def shape(occurrence)
         turned = [occurrence.transform.x, occurrence.transform.y, occurrence.transform.z].flatten
-        key = [occurrence.part, *turned.map { |c| (c * 1e9).round }]
-        (@shapes ||= {})[key] ||= @shapes.size
+        number([occurrence.part, *turned.map { |c| (c * 1e9).round }])
       end
 
-      # How far an occurrence reaches along the WAYS from the image of its origin, with room for what bulges.
-      def reach(occurrence, x, y)
-        points = occurrence.vertices.map { |v| @frame.image(@solid.point(v)) }
-        spans = WAYS.map { |u, v| points.map { |px, py| (u * (px - x)) + (v * (py - y)) }.minmax }
-        room = ROOM + (BULGE * spans.map { |from, to| to - from }.max)
-        spans.flat_map { |from, to| [from - room, to + room] }
-      end
-
-      # Are two apart along one of the WAYS?
-      def apart?(one, other)
-        k = 0
-        while k < one.size
-          return true if one[k] > other[k + 1] || other[k] > one[k + 1]
-
-          k += 2
-        end
-        false
-      end
+      def number(key) = (@numbers ||= {})[key] ||= @numbers.size
 
       # [[index, ...], ...]: by occurrence the others whose images may meet its own, in their order; nil where they are
       # too many.
@@ -103,10 +100,9 @@ module Nockplane
         left = NEIGHBOURS * @all.size
         open = []
         places.each_index.sort_by { |i| places[i].reach[0] }.each do |i|
-          own = places[i].reach
-          open.reject! { |j| places[j].reach[1] < own[0] }
+          open.reject! { |j| places[j].reach[1] < places[i].reach[0] }
           open.each do |j|
-            next if apart?(own, places[j].reach)
+            next if places[i].apart?(places[j])
 
             near[i] << j
             near[j] << i
@@ -117,18 +113,116 @@ module Nockplane
         near.each(&:sort!)
       end
 
-      # By occurrence the first one with the same surroundings.
-      def firsts(near)
-        seen = {}
-        near.each_with_index.map { |others, i| seen[surroundings(i, others)] ||= i }
+      # Of the others near a part the much smaller ones, where they are many; else none.
+      def small(index, near)
+        found = near.select { |j| places[index].wider?(places[j]) }
+        found.size < MANY ? [] : found
       end
 
-      def surroundings(index, others)
+      # [Item] of an occurrence: itself, or what is left of it and its islands.
+      def items(index, near)
         own = places[index]
-        others.each_with_object([own.shape, others.count { |j| j < index }]) do |j, key|
-          p = places[j]
-          key.push(p.shape, *[p.x - own.x, p.y - own.y, p.depth - own.depth].map { |v| (v * GRAIN).round })
+        small = @small[index]
+        islands = small.empty? ? [] : islands(own.shape)
+        return [Item.new(index, nil, false, own, counting(index, near, small))] if islands.empty?
+
+        rest = faces(index).each_index.to_a - islands.flat_map(&:first)
+        [Item.new(index, rest, false, own, counting(index, near, small))] +
+          islands.map { |faces, place| island(index, faces, place, near) }
+      end
+
+      def island(index, faces, (shape, way, reach), near)
+        place = Place.at(shape, *places[index].origin.zip(way).map(&:sum), reach)
+        Item.new(index, faces, true, place, near.reject { |j| place.apart?(places[j]) })
+      end
+
+      # Of the parts about one those that its lines depend on: of much smaller ones those where it has lines, of equal
+      # ones straight behind each other the nearest (which hides what the others do, and whose lines are theirs).
+      def counting(index, near, small)
+        return near if small.empty?
+
+        backdrop = backdrop(places[index].shape)
+        with_lines = small.reject { |j| backdrop.plain?(places[j].box_from(places[index])) }
+        rows = with_lines.group_by { |j| [places[j].shape, j < index, *grains(places[j].x, places[j].y)] }
+        ((near - small) + rows.each_value.map { |row| row.min_by { |j| [places[j].depth, j] } }).sort
+      end
+
+      def grains(*lengths) = lengths.map { |v| (v * GRAIN).round }
+
+      # Of a shape: the first occurrence, and { vertex => image and depth from its origin } of that.
+      def sample(shape)
+        (@samples ||= {})[shape] ||= begin
+          index = places.index { |p| p.shape == shape }
+          origin = places[index].origin
+          images = @all[index].vertices.to_h { |v| [v, view_of(@solid.point(v)).zip(origin).map { |c, o| c - o }] }
+          [index, images]
         end
+      end
+
+      # What a shape shows about small parts.
+      def backdrop(shape)
+        (@backdrops ||= {})[shape] ||= begin
+          index, images = sample(shape)
+          told = islands(shape).flat_map { |faces,| faces(index).values_at(*faces).flatten }.to_h { |f| [f, true] }
+          Backdrop.new(@solid, @frame, @all[index].facets, images, told)
+        end
+      end
+
+      # [[numbers of faces, [shape, way from the origin, reach]], ...] of a shape.
+      def islands(shape)
+        (@islands ||= {})[shape] ||= begin
+          index, images = sample(shape)
+          faces = faces(index)
+          Islands
+            .of(@solid, faces, images, places[index].size / WIDER)
+            .map { |group| [group, lie(faces.values_at(*group), images)] }
+        end
+      end
+
+      # Shape, way from the origin of the part to its first corner, and reach about that, of some faces (lists of
+      # facets).
+      def lie(faces, images)
+        corners = faces.map { |facets| facets.flat_map { |f| images.values_at(*@solid.facets[f].loops.flatten) } }
+        way = corners[0][0]
+        from_there = corners.map { |list| list.map { |p| p.zip(way).map { |c, o| c - o } } }
+        places = from_there.map { |list| grains(*list.flatten) }
+        [number(places), way, Place.reach(from_there.flatten(1).map { |p| p.first(2) }, 0.0, 0.0)]
+      end
+
+      # [[index of a facet, ...], ...] by face of an occurrence, in the order of their first facets.
+      def faces(index)
+        first = @all[index].facets.begin
+        numbers = (@faces ||= {})[@all[index].part] ||= face_numbers(@all[index].facets)
+        numbers.map { |list| list.map { |f| f + first } }
+      end
+
+      def face_numbers(facets)
+        facets.group_by { |f| @solid.facets[f].face.name }.values.map { |list| list.map { |f| f - facets.begin } }
+      end
+
+      # By item the first one with the same surroundings.
+      def firsts(items)
+        seen = {}
+        items.each_with_index.map { |item, i| seen[surroundings(item)] ||= i }
+      end
+
+      def surroundings(item)
+        own = item.place
+        key = [own.shape, item.near.count { |j| j < item.occurrence }, item.faces && !item.island]
+        key.push(*seen_of(item.occurrence, own)) if item.island
+        item.near.each_with_object(key) { |j, list| list.push(*seen_about(own, j)) }
+      end
+
+      # What one of the parts near a place is to it.
+      def seen_about(own, near)
+        large = @small[near].any? && places[near].wider?(own)
+        large ? seen_of(near, own) : [places[near].shape, *grains(*own.way(places[near]))]
+      end
+
+      # What a large part shows about a place.
+      def seen_of(large, place)
+        at = places[large]
+        backdrop(at.shape).seen_from(place.box_from(at), place.depth - at.depth).unshift(at.shape)
       end
 
       # The solid of some occurrences alone.
@@ -144,31 +238,44 @@ module Nockplane
         Solids::Solid.new(*[@solid.xs, @solid.ys, @solid.zs].map { |c| c.values_at(*ids) }, facets)
       end
 
-      # { first => [[Stroke, numbers of its faces in the part], ...] }
+      # { number of a first => [[Stroke, numbers of its faces in the part], ...] }
       def told(strokes)
-        owners = @firsts.uniq.flat_map { |i| names(i).each_with_index.map { |name, k| [name, [i, k]] } }.to_h
-        strokes.each_with_object(Hash.new { |h, i| h[i] = [] }) do |stroke, found|
-          faces = stroke.faces.map { |name| owners[name] }
-          found[faces[0][0]] << [stroke, faces.map(&:last)] if faces[0]
+        owners = owners_of(@firsts.uniq.map { |k| @items[k].occurrence }.uniq)
+        strokes.each_with_object(Hash.new { |h, k| h[k] = [] }) do |stroke, found|
+          owned = stroke.faces.map { |name| owners[name] }
+          next unless owned[0]
+
+          item = owned.compact.map(&:first).find { |k| @items[k].island } || owned[0][0]
+          found[item] << [stroke, owned.map { |_, number| number }]
+        end
+      end
+
+      # { name of a face => [number of the item that it belongs to, its number in the part] }
+      def owners_of(occurrences)
+        chosen = occurrences.to_h { |i| [i, true] }
+        @items.each_with_index.with_object({}) do |(item, k), found|
+          next unless chosen[item.occurrence]
+
+          names = names(item.occurrence)
+          (item.faces || names.each_index).each { |n| found[names[n]] = [k, n] }
         end
       end
 
       # Names of an occurrence's faces, in the order of their first facets.
-      def names(index)
-        facets = @all[index].facets
-        (@marks ||= {})[@all[index].part] ||=
-          facets.to_a.uniq { |f| @solid.facets[f].face.name }.map { |f| f - facets.begin }
-        @marks[@all[index].part].map { |f| @solid.facets[facets.begin + f].face.name }
-      end
+      def names(index) = (@names ||= {})[index] ||= faces(index).map { |list| @solid.facets[list[0]].face.name }
 
-      # Every occurrence's strokes: those of its first, moved.
+      # Every item's strokes: those of its first, moved. Faces of an island are those of the same number in it.
       def copied(told)
-        @firsts.each_with_index.flat_map do |first, i|
-          next told[first].map(&:first) if first == i
+        @firsts.each_with_index.flat_map do |first, k|
+          next told[first].map(&:first) if first == k
 
-          called = names(i)
-          across, up = way(first, i)
-          told[first].map { |stroke, faces| stroke.moved(across, up, called.values_at(*faces).sort) }
+          one, other = @items.values_at(first, k)
+          called = names(other.occurrence)
+          instead = one.island ? one.faces.zip(other.faces).to_h : {}
+          across, up = one.place.way(other.place)
+          told[first].map do |stroke, faces|
+            stroke.moved(across, up, faces.map { |n| called[instead.fetch(n, n)] }.sort)
+          end
         end
       end
     end
