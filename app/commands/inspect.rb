@@ -15,7 +15,7 @@ module App
           kind: kind(model),
           solids: whole.bodies,
           closed: whole.closed?,
-          faces: whole.kinds,
+          faces: whole.kinds(joined: model.imported?),
           edges: whole.sum { |part| edges(part) },
           volume: mass.volume.round(4),
           area: mass.area.round(4),

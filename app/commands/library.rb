@@ -32,12 +32,14 @@ module App
       # Products::Source that finds components here (else in other libraries), and files by their path.
       def source(others: [], &recipe)
         importer = ->(reference, refine) do
-          Nockplane::Formats::Step::Import.read(
-            File.binread(reference.name),
-            names: reference.faces,
-            refine: refine,
-            called: reference.called
-          ).model
+          made =
+            Nockplane::Formats::Step::Import.read(
+              File.binread(reference.name),
+              names: reference.faces,
+              refine: refine,
+              called: reference.called
+            )
+          called(made.model, Received::Titles.of(made.product, reference.name))
         end
         parts = ->(reference, refine) do
           Nockplane::Formats::Step::Import.parts(File.binread(reference.name), refine: refine)
@@ -50,6 +52,10 @@ module App
       def text(name, _revision) = by_name[name]
 
       private
+
+      def called(model, name)
+        model.name == name ? model : Nockplane::Modelling::Model.new(**model.to_h, name: name)
+      end
 
       def by_name
         @by_name ||=

@@ -74,8 +74,15 @@ module App
           'Number' => model.properties['number'].to_s,
           'Size' => ModelPage.box_words(solid),
           'Volume' => volume(model),
-          'Faces' => "#{solid.faces.size} (#{FaceKinds.words(solid)})"
+          'Faces' => faces(solid)
         }
+      end
+
+      # Pieces of one surface are one face; the file may have more.
+      def faces(solid)
+        pieces = solid.faces.sum { |f| 1 + f.aliases.size }
+        count = solid.faces.size
+        "#{count} (#{FaceKinds.words(solid)})#{", in the file in #{pieces} pieces" if pieces > count}"
       end
 
       # Of an assembly part by part; free surfaces are known by their meshes alone, some parts in a thousand too small.

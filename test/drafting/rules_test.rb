@@ -135,6 +135,20 @@ class RulesTest < CoreTest
     assert_in_delta 25, text.x + (Drafting::Lettering.width('50', 3.5) / 2), 1e-9
   end
 
+  # DIM-07: words outside stand on the extension of the dimension line.
+  def test_the_line_runs_on_to_words_outside
+    [[4, 0.0], [30, 40.0], [30, -40.0]].each do |length, shift|
+      words = Drafting::SizeText::Words.new('7,5')
+      layout = Drafting::DimensionLayout.new(Drafting::Standard.new)
+      ink = layout.linear([0, 0], [length, 0], [1.0, 0.0], 10.0, words, shift: shift)
+      text = ink.grep(Drafting::Ink::Text)[0]
+      from, to = ink.grep(Drafting::Ink::Line).map(&:points).select { |a, b| a[1] == 10.0 && b[1] == 10.0 }
+        .flatten(1).map(&:first).minmax
+      assert_operator from, :<=, [text.x, 0].min + 0.01
+      assert_operator to, :>=, [text.x + Drafting::Lettering.width('7,5', 3.5), length].max - 0.01
+    end
+  end
+
   def test_narrow_dimension_has_its_arrows_outside
     ink =
       Drafting::DimensionLayout.new(Drafting::Standard.new).linear(

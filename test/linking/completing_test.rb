@@ -59,6 +59,23 @@ class CompletingTest < CoreTest
     assert_includes words, '1,5 × 45°'
   end
 
+  # The walls of a vee take more of the block than they leave: told by their slope, edges taken away by a setback.
+  def test_a_vee_is_no_chamfer
+    said = [20, 2].map do |deep|
+      corners = [[60, 0], [60, 45], [32 + deep, 45], [32, 45 - deep], [32, 15], [28, 15], [28, 45 - deep],
+                 [28 - deep, 45], [0, 45]]
+      edges = corners.each_with_index.map { |(x, y), i| "{name: e#{i}, to: [#{x}, #{y}]}" }
+      profile = "{kind: free, start: [0, 0], edges: [#{edges.join(', ')}, {name: e9}]}"
+      text = "nockplane: recipe/1\nname: Block\nfeatures:\n" \
+        "  - {id: b, type: extrude, on: xz, profile: #{profile}, depth: 50}\n"
+      source = Products::Source.new(store: STORE) { text }
+      drawing = completed(source, rules: Linking::SizeRules.parse('linear,holes,arcs'))
+      assert_complete(drawing, source)
+      drawing.dimensions.map { |d| d.snapshot.kind }
+    end
+    assert_equal [[1, 0], [0, 1]], said.map { |kinds| %w[angle chamfer].map { |k| kinds.count(k) } }
+  end
+
   def test_free_surfaces_are_left_to_the_model_by_a_note
     source = step_source('vase')
     drawing = completed(source)

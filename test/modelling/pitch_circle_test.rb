@@ -36,6 +36,7 @@ class PitchCircleTest < CoreTest
     assert_nil circle([[-40.0, -25.0, 0.0], [40.0, -25.0, 0.0], [40.0, 25.0, 0.0], [-40.0, 25.0, 0.0]]),
                'corners of a plate'
     assert_nil circle(on_circle(6, 52.0).tap { |p| p[1][0] += 0.5 }), 'one is off'
+    assert_nil circle(on_circle(6, 52.0) + on_circle(6, 52.0)), 'each of them twice, in one place'
   end
 
   def test_four_at_right_angles_need_something_in_their_middle

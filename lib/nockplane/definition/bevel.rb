@@ -15,11 +15,20 @@ module Nockplane
           along = leans.index { |c| c < 1e-6 }
           return nil unless along && leans.max < 0.7072
 
-          sides = ((0..2).to_a - [along]).map { |d| side(shape, name, d) }
+          across = (0..2).to_a - [along]
+          sides = across.map { |d| side(shape, name, d) }
           return nil unless sides.all?
 
-          wide = facts.points.map { |p| Geometry::Vec.dot(p, shape.vector(((0..2).to_a - [along])[0])) }.minmax
-          new(name, sides, wide[1] - wide[0])
+          setback = width(shape, name, across[0])
+          # (One that takes more than it leaves of either is a wall: a vee.)
+          left = sides.zip(across.reverse).map { |n, d| width(shape, n, d) }.max
+          setback > left ? nil : new(name, sides, setback)
+        end
+
+        # mm of a face along a direction.
+        def self.width(shape, name, direction)
+          vector = shape.vector(direction)
+          shape.facts[name].points.map { |p| Geometry::Vec.dot(p, vector) }.minmax.then { |from, to| to - from }
         end
 
         def self.side(shape, name, direction)

@@ -231,11 +231,13 @@ module Nockplane
         )
       end
 
-      # The line in one piece or open round its words; arrows inside where there is room, else pointing in from outside
-      # (DIM-07).
+      # The line in one piece or open round its words, on to words that stand outside; arrows inside where there is
+      # room, else pointing in from outside (DIM-07).
       def dimension_line(p, q, e, length, text)
         out = text.arrows_inside? ? 0.0 : @standard.arrow_length * 2
-        spans = text.cut? ? [[-out, text.from], [text.to, length + out]] : [[-out, length + out]]
+        reach = text.reach
+        from, to = [-out, reach[0]].min, [length + out, reach[1]].max
+        spans = text.cut? ? [[from, text.from], [text.to, to]] : [[from, to]]
         at = ->(s) { [p[0] + (e[0] * s), p[1] + (e[1] * s)] }
         lines =
           spans.reject { |a, b| b - a < 1e-6 }.map { |a, b| a == -0.0 && b == length ? thin(p, q) : thin(at[a], at[b]) }

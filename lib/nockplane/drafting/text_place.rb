@@ -5,6 +5,9 @@ module Nockplane
     # Where the words of a linear dimension stand: above the line or in a gap of it, along it or level, beside it when
     # it is too short (DIM-07, DIM-09, DIM-10). Coordinates along the line run from its first end, mm of paper.
     class TextPlace
+      # mm that an open line stays clear of its words.
+      CLEAR = 0.8
+
       # e: unit direction of the line; width of the words; length of the line; shift by hand from the middle; clear: mm
       # from the line to words above it; arrows: "in" or "out" by hand, nil for where there is room.
       def initialize(standard, e, width, length, shift, clear, arrows = nil)
@@ -36,8 +39,15 @@ module Nockplane
       # Is the line open round the words?
       def cut? = centred? && !@beside && from < @length && to > 0
 
-      def from = (@length / 2) + @shift - (span / 2) - 0.8
-      def to = (@length / 2) + @shift + (span / 2) + 0.8
+      def from = (@length / 2) + @shift - (span / 2) - CLEAR
+      def to = (@length / 2) + @shift + (span / 2) + CLEAR
+
+      # How far the line runs for the words' sake: under words that stand above it, up to those at its height.
+      def reach
+        return [from + CLEAR, to - CLEAR] unless centred?
+
+        [[to, 0.0].min, [from, @length].max]
+      end
 
       # Base point of the words (their middle) for a line from p to q.
       def at(p, q)

@@ -88,18 +88,24 @@ module Nockplane
         return nil unless leans.count { |c| (c - Math.sqrt(0.5)).abs < EVEN } == 2
 
         i, j = (0..2).select { |k| leans[k] > 0.5 }
-        a, b = [i, j].map { |k| side_level(index, face, k) }
-        return nil unless a && b
+        one, other = [i, j].map { |k| side(index, face, k) }
+        return nil unless one && other
 
         # (Where the face meets the first side, and how far that is from the second.)
         d = Geometry::Vec.dot(face.surface.origin, axis)
-        (b - ((d - (axis[i] * a)) / axis[j])).abs
+        taken = (other.surface.origin[j] - ((d - (axis[i] * one.surface.origin[i])) / axis[j])).abs
+        # (One that takes more than it leaves of either is a wall: a vee.)
+        taken > [width(index, one, j), width(index, other, i)].max ? nil : taken
       end
 
-      # mm along a coordinate of the flat face square to it that a face meets.
-      def side_level(index, face, coordinate)
-        side = neighbours(index, face).find { |f| f.surface.plane? && f.surface.axis[coordinate].abs > 1 - 1e-6 }
-        side && side.surface.origin[coordinate]
+      # The flat face square to a coordinate that a face meets.
+      def side(index, face, coordinate)
+        neighbours(index, face).find { |f| f.surface.plane? && f.surface.axis[coordinate].abs > 1 - 1e-6 }
+      end
+
+      # mm of a face along a coordinate.
+      def width(index, face, coordinate)
+        points(index, face).map { |p| p[coordinate] }.minmax.then { |from, to| to - from }
       end
 
       # Faces that have an edge in common with a face.

@@ -23,19 +23,27 @@ module Nockplane
       def find(solid, id)
         return MeasuredEdges.find(solid, id) if MeasuredEdges.id?(id)
 
-        solid = Solids::Indexed.of(solid)
+        found = sought(Solids::Indexed.of(solid), id) or return nil
+        found.id == id ? found : found.dup.tap { |d| d.id = id } # of a face that became one with another
+      end
+
+      def sought(solid, id)
         if id.start_with?(SIZE)
-          face = solid.face(id.delete_prefix(SIZE)) or return nil
-          group = equal(solid).find { |g| g.any? { |f| f.name == face.name } } or return nil
-          size(solid, [face, *(group - [face])])
+          group = [solid.face(id.delete_prefix(SIZE))].compact.flat_map { |face| like(solid, face) }
+          group.empty? ? nil : size(solid, group)
         elsif id.start_with?(PITCH)
-          face = solid.face(id.delete_prefix(PITCH)) or return nil
-          group = equal(solid).find { |g| g.any? { |f| f.name == face.name } }
-          group && pitch(solid, [face, *(group - [face])])
+          group = [solid.face(id.delete_prefix(PITCH))].compact.flat_map { |face| like(solid, face) }
+          group.empty? ? nil : pitch(solid, group)
         elsif id.start_with?(DISTANCE)
           a, b = id.delete_prefix(DISTANCE).split('|', 2).map { |n| solid.face(n) }
           a && b && distance(solid, a, b)
         end
+      end
+
+      # A round face and those equal to it; [] of others.
+      def like(solid, face)
+        group = equal(solid).find { |g| g.any? { |f| f.name == face.name } }
+        group ? [face, *(group - [face])] : []
       end
 
       # All sizes worth offering: of every group of equal round faces, from the lowest to every other of parallel
@@ -61,10 +69,10 @@ module Nockplane
 
       # The circle that equal holes stand on, evenly spaced; nil for none.
       def pitch(solid, group)
-        return nil if group.size < PitchCircle::LEAST
+        return nil if group.size < PitchCircle::LEAST || !RoundFeature.round?(solid, group[0])
 
-        spans = group.map { |f| Span.of(solid, f) }
-        return nil unless spans.all? { |s| s.round? && s.concave? }
+        spans = RoundFeature.apart(solid, group).map { |f| Span.of(solid, f) }
+        return nil unless spans.size >= PitchCircle::LEAST && spans.all?(&:concave?)
 
         circle = PitchCircle.of(group[0].surface.axis, spans.map(&:centre)) or return nil
         return nil if circle.square? && solid.faces.none? { |f| concentric?(f, circle) && !group.include?(f) }
@@ -92,7 +100,7 @@ module Nockplane
       # Distances from the lowest planes to the axes of bores and shafts, each place once (a counterbore stands where
       # its bore does).
       def places(solid, groups, planes)
-        axes = groups.map(&:first).select { |f| Span.of(solid, f).round? }
+        axes = groups.map(&:first).select { |f| RoundFeature.round?(solid, f) }
         most = planes.max_by(&:size)&.first&.surface
         planes.flat_map do |stack|
           base = stack[0].surface
@@ -118,7 +126,8 @@ module Nockplane
         radius = surface.kind == :torus ? surface.minor : surface.radius
         at = Span.of(solid, face)
         named = kind.include?('radius') ? :radius : nil
-        given = named || (at.round? ? (at.concave? || surface.kind == :sphere ? :diameter : :turned_diameter) : :radius)
+        across = at.concave? || surface.kind == :sphere ? :diameter : :turned_diameter
+        given = named || (RoundFeature.round?(solid, face) ? across : :radius)
         given = :diameter if kind.include?('diameter') && given == :radius
         value ||= given == :radius ? radius : 2 * radius
         made(
@@ -126,7 +135,7 @@ module Nockplane
           given,
           value,
           faces.map(&:name),
-          count: faces.size,
+          count: RoundFeature.count(solid, faces),
           axis: surface.axis,
           centre: at.centre,
           **across(at, given == :radius ? value : value / 2, given)
@@ -256,14 +265,13 @@ module Nockplane
 
       def grouped(solid)
         round = solid.faces.select { |f| f.surface.kind == :cylinder }
-        spans = round.to_h { |f| [f.name, Span.of(solid, f)] }
         round
           .group_by do |f|
             [
               (f.surface.radius / EQUAL / 10).round,
               canonical(f.surface.axis),
-              spans[f.name].round?,
-              spans[f.name].concave?
+              RoundFeature.round?(solid, f),
+              Span.of(solid, f).concave?
             ]
           end
           .values

@@ -45,7 +45,11 @@ module Nockplane
       def named(solid, names)
         return solid if names.empty?
 
-        faces = Hash.new { |h, f| h[f] = (name = names[f.name[1..].to_i]) ? f.renamed(name) : f }.compare_by_identity
+        lasting = ->(name) { names[name[1..].to_i] || name }
+        faces =
+          Hash
+            .new { |h, f| h[f] = Solids::Face.new(lasting[f.name], f.surface, f.aliases.map(&lasting)) }
+            .compare_by_identity
         Solids::Solid.new(solid.xs, solid.ys, solid.zs, solid.facets.map { |f| f.with_face(faces[f.face]) })
       end
 

@@ -61,6 +61,8 @@ module Nockplane
       def spaced?
         angles = @points.map { |p| Math.atan2(p[1] - @middle[1], p[0] - @middle[0]) }.sort
         gaps = angles.each_index.map { |i| (angles[(i + 1) % angles.size] - angles[i]) % (2 * Math::PI) }
+        return false if gaps.min < TURN # two in one place
+
         places = (2 * Math::PI / gaps.min).round
         return false unless places.between?(@points.size, PLACES) && @points.size * 2 > places
 

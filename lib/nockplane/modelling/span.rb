@@ -4,9 +4,9 @@ module Nockplane
   module Modelling
     # How much of a round face there is: centre (of its axis, in the middle of its height), axis, whether it goes all
     # the way round or more than half (round?), whether material is outside it (concave?), and towards: the unit
-    # direction of its middle, square to the axis; turn: radians that it goes round.
+    # direction of its middle, square to the axis; turn: radians that it goes round; height: mm along the axis.
     class Span
-      attr_reader :centre, :axis, :towards, :turn
+      attr_reader :centre, :axis, :towards, :turn, :height
 
       def self.of(solid, face) = new(solid, face)
 
@@ -16,6 +16,7 @@ module Nockplane
         facets = solid.facets_of(face.name)
         points = facets.flat_map { |f| f.loops[0] }.uniq.map { |i| solid.point(i) }
         heights = points.map { |p| Geometry::Vec.dot(Geometry::Vec.sub(p, surface.origin), @axis) }
+        @height = heights.max - heights.min
         @centre =
           Geometry::Vec.along(surface.origin, @axis, surface.kind == :sphere ? 0.0 : (heights.min + heights.max) / 2)
         measure(points, facets[0], solid)

@@ -18,9 +18,11 @@ module Nockplane
       # Sum over all copies of what a block counts in a part.
       def sum = @counts.sum { |i, n| n * yield(@parts[i]) }
 
-      # { surface kind => faces }
-      def kinds
-        @counts.each_with_object(Hash.new(0)) { |(i, n), all| @parts[i].faces.each { |f| all[f.surface.kind] += n } }
+      # { surface kind => faces }; joined: one that was put together from pieces (Joined) counts as many.
+      def kinds(joined: false)
+        @counts.each_with_object(Hash.new(0)) do |(i, n), all|
+          @parts[i].faces.each { |f| all[f.surface.kind] += n * (joined ? 1 + f.aliases.size : 1) }
+        end
       end
 
       # Mass::Properties from those of the parts, by index.

@@ -35,7 +35,7 @@ module Nockplane
           @file = file
           @names = names
           @report = report
-          @known = solid.faces.to_h { |f| [f.name, f] }
+          @known = solid.faces.flat_map { |f| [f.name, *f.aliases].map { |name| [name, f] } }.to_h
           @solid = solid
           gather
         end
@@ -105,7 +105,7 @@ module Nockplane
         def faces(id, depth = 0)
           return [] if depth > ASPECTS
 
-          own = @faces[id].map { |n| full(n) }.compact
+          own = @faces[id].filter_map { |n| full(n) }.map { |n| @known[n].name }
           own.empty? ? @aspects[id].flat_map { |a| faces(a, depth + 1) }.uniq : own.uniq
         end
 

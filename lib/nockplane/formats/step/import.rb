@@ -249,8 +249,14 @@ module Nockplane
 
           solids = by_record.each_with_object({}) { |(id, rgb), all| faces_of(id, 0).each { |f| all[f] ||= rgb } }
           wanted = by_record.merge(solids) { |_, own, _| own }.to_h { |id, rgb| [@names[id] || "##{id}", rgb] }
-          solid.faces.filter_map { |f| (rgb = wanted[f.name[/[^:]*\z/]]) && [f.name, rgb] }.to_h
+          solid
+            .faces
+            .filter_map { |f| (name = [f.name, *f.aliases].find { |n| wanted[own(n)] }) && [f.name, wanted[own(name)]] }
+            .to_h
         end
+
+        # Without the path of an instance.
+        def own(name) = name[/[^:]*\z/]
 
         def faces_of(id, depth)
           return [] if depth > 4 || !@file.include?(id)

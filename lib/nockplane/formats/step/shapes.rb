@@ -39,7 +39,10 @@ module Nockplane
 
           mesh = mesh(units)
           facets = bodies.flat_map { |b| body(b, mesh) }
-          facets.empty? ? nil : Solids::Solid.compact(mesh.pool, facets)
+          return nil if facets.empty?
+
+          told = @report.gaps.filter_map(&:record).to_h { |id| ["##{id}", true] }
+          Solids::Solid.compact(mesh.pool, Solids::Joined.call(mesh.pool, facets, apart: told))
         end
 
         private
