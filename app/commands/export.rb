@@ -26,11 +26,7 @@ module App
         model = source.model_of(text)
         return text if model.assembly? || model.plan || model.dimensions.any? { |d| d.tolerance || d.stated? }
 
-        turned = Nockplane::Planning::Tolerances::Part.new(model).turned?
-        Plan
-          .made(text, source, Plan::Wish.new(character: turned ? 'turned' : 'prismatic', way: 'geometric'))
-          .plan
-          .in(text)
+        Plan.made(text, source, Plan::Wish.new(way: 'geometric')).plan.in(text)
       end
       private_class_method :planned
     end

@@ -4,7 +4,7 @@ module App
   module Commands
     # A tolerance plan made by rule, with what it covers.
     class Plan
-      # What is asked for. datums: "A=FACE,B=FACE" or nil; only: kinds of features with commas, or nil; defaults: Hash
+      # What is asked for. character: nil for what the part is; datums: "A=FACE,B=FACE" or nil; only: kinds of features with commas, or nil; defaults: Hash
       # of Planning::Tolerances::Defaults.
       Wish = Struct.new(:character, :way, :datums, :only, :defaults, keyword_init: true)
 
@@ -15,7 +15,8 @@ module App
         model = source.shape_of(text)
         Tolerances::ByRule.of(
           model,
-          character: choice('--character', wish.character, Nockplane::Modelling::TolerancePlan::CHARACTERS),
+          character:
+            choice('--character', wish.character || character(model), Nockplane::Modelling::TolerancePlan::CHARACTERS),
           way: choice('--way', wish.way, Nockplane::Modelling::TolerancePlan::WAYS),
           picked: datums(wish.datums),
           only: kinds(wish.only),
@@ -56,6 +57,9 @@ module App
             }.compact
           end
       end
+
+      # What a part is, by its shape.
+      def self.character(model) = Tolerances::Part.new(model).turned? ? 'turned' : 'prismatic'
 
       def self.choice(option, given, choices)
         return given if choices.include?(given)
@@ -102,7 +106,7 @@ module App
         File.binwrite(out, text)
         []
       end
-      private_class_method :choice, :datums, :kinds, :write
+      private_class_method :character, :choice, :datums, :kinds, :write
     end
   end
 end

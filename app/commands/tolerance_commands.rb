@@ -8,7 +8,7 @@ module App
       def self.add_to(commands)
         commands.class_eval do
           desc 'plan FILE', 'a tolerance plan by rule, and which faces it pins down'
-          option :character, default: 'prismatic', desc: 'prismatic, turned'
+          option :character, desc: 'prismatic, turned; without it as the part is'
           option :way, default: 'geometric', desc: 'geometric, plusminus'
           option :datums, desc: 'A=FACE,B=FACE,...; those left out are proposed'
           option :only, desc: "kinds of features: #{Nockplane::Planning::Tolerances::FaceKinds::ALL.join(', ')}"

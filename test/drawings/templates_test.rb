@@ -67,6 +67,20 @@ class TemplatesTest < CoreTest
     assert_operator at['d'][1], :<, at['f'][1]
   end
 
+  # A hair too wide by rounding is no trouble: 23 + 171 + 23, 6 between, 123 + 48 and 3 at the sides make 400.
+  def test_views_that_fill_the_frame_to_a_hair
+    [0.0, 3e-7].each do |over|
+      margins = [23.0 + (over / 2)] * 4
+      items = [
+        item('f', 'principal', 171, 30, margins: margins.dup),
+        item('r', 'projected', 123, 30, parent: 'f', direction: 'right', margins: [0.0, 23.0, 48.0 + (over / 2), 23.0])
+      ]
+      found = layout(items, fixed: 1.0)
+      assert found.fits
+      assert_equal %w[f r], found.places.keys
+    end
+  end
+
   def test_pinned_berths_are_kept_where_they_are
     found =
       layout(

@@ -115,6 +115,7 @@ module Nockplane
         room_y = @frame[3] - @frame[1] - (2 * @pad_y) - rows.values.flatten.sum - (@gap_y * (rows.size - 1))
         return [] if room_x < -1e-6 || room_y < -1e-6
 
+        room_x, room_y = [room_x, 0.0].max, [room_y, 0.0].max
         SHARES.lazy.map do |sx, gx, sy, gy|
           placed(
             cells,
