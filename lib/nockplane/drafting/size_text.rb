@@ -23,6 +23,8 @@ module Nockplane
         pitch_circle: '⌀',
         radius: 'R',
         tube_radius: 'R',
+        ball_diameter: 'S⌀',
+        ball_radius: 'SR',
         arc_length: '⌒'
       }.freeze
       INCH = 25.4

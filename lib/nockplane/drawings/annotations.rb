@@ -19,6 +19,8 @@ module Nockplane
             TurnedDiameter,
             Radius,
             TubeRadius,
+            BallDiameter,
+            BallRadius,
             ArcLength,
             PitchCircle,
             Angle,

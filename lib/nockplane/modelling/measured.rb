@@ -42,6 +42,8 @@ module Nockplane
 
       # A round face and those equal to it; [] of others.
       def like(solid, face)
+        return [face, *(MeasuredBalls.like(solid, face) - [face])] if face.surface.kind == :sphere
+
         group = equal(solid).find { |g| g.any? { |f| f.name == face.name } }
         group ? [face, *(group - [face])] : []
       end
@@ -120,13 +122,14 @@ module Nockplane
       def size(solid, faces, value = nil, kind: '')
         face = faces.compact.first
         return plane_thickness(solid, faces, value) if face&.surface&.plane?
-        return nil unless face && %i[cylinder sphere torus cone].include?(face.surface.kind)
+        return ball(solid, faces, value, kind) if face&.surface&.kind == :sphere
+        return nil unless face && %i[cylinder torus cone].include?(face.surface.kind)
 
         surface = face.surface
         radius = surface.kind == :torus ? surface.minor : surface.radius
         at = Span.of(solid, face)
         named = kind.include?('radius') ? :radius : nil
-        across = at.concave? || surface.kind == :sphere ? :diameter : :turned_diameter
+        across = at.concave? ? :diameter : :turned_diameter
         given = named || (RoundFeature.round?(solid, face) ? across : :radius)
         given = :diameter if kind.include?('diameter') && given == :radius
         value ||= given == :radius ? radius : 2 * radius
@@ -140,6 +143,11 @@ module Nockplane
           centre: at.centre,
           **across(at, given == :radius ? value : value / 2, given)
         )
+      end
+
+      def ball(solid, faces, value, kind)
+        own = MeasuredBalls.fields(solid, faces, value, kind: kind)
+        made("#{SIZE}#{faces[0].name}", own.delete(:kind), own.delete(:value), faces.map(&:name), **own)
       end
 
       # How deep a hole is along its wall; value: mm that is stated. nil of what is no round face.

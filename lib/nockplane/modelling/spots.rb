@@ -287,7 +287,9 @@ module Nockplane
         axis = Geometry::Vec.unit(surface.axis)
         points = points_of(spot.faces[0])
         levels = points.map { |p| Geometry::Vec.dot(Geometry::Vec.sub(p, surface.origin), axis) }
-        middle = Geometry::Vec.along(surface.origin, axis, levels.minmax.sum / 2)
+        # (Balls and rings have a middle of their own, however much there is of them.)
+        own = %i[sphere torus].include?(surface.kind)
+        middle = own ? surface.origin : Geometry::Vec.along(surface.origin, axis, levels.minmax.sum / 2)
         return spot.dup.tap { |s| s.point, s.run = middle, axis } unless spot.direction
         return nil unless surface.kind == :cylinder
 

@@ -30,7 +30,8 @@ module Nockplane
         segments = Carriers.deduplicate(segments(seen, hidden.px, hidden.py))
         chains = Chains.new(solid, frame, segments)
         strokes = chains.rings(edge_set, hidden.rounds) + chains.strokes
-        Overlaid.thin(Coincident.thin(Junctions.settle(strokes, hidden.turns(found))))
+        thin = Overlaid.thin(Coincident.thin(Junctions.settle(strokes, hidden.turns(found))))
+        BallOutlines.settled(thin, solid, frame)
       end
 
       # Carriers::Segments of what was seen: image coordinates of the chords (of settled outlines: where they run), on

@@ -43,6 +43,9 @@ module Nockplane
         # Model points that its dimension line runs between. drawn: Drawn.
         def ends(drawn) = [drawn.snapshot.from, drawn.snapshot.to]
 
+        # Is the circle it is the size of seen as one?
+        def circle?(measured, frame) = along?(measured, frame)
+
         # mm of the model: radius of the circle it is the size of; 0 where there is none.
         def circle_radius(_measured) = 0.0
         # mm of the model from its centre to where a leader meets the feature.

@@ -12,8 +12,7 @@ module Nockplane
       # dimension: of a circle seen in its true shape. Gives nil where every direction will do.
       def self.of(builder, at, dimension)
         kind = Annotations.of(dimension)
-        axis = dimension.snapshot.axis
-        return nil unless kind.on_arcs? && axis && at.frame.along?(axis)
+        return nil unless kind.on_arcs? && kind.circle?(dimension.snapshot, at.frame)
 
         found = new(builder.linework_of(dimension), at.frame, dimension.snapshot)
         found.ranges.empty? && !kind.own_arc_only? ? nil : found

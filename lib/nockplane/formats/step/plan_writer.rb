@@ -8,7 +8,13 @@ module Nockplane
       # zones, modifiers and datum systems; each tied to its faces.
       class PlanWriter
         # Names of sizes that are no diameter or radius.
-        NAMES = { chamfer: 'chamfer setback', pitch_circle: 'pitch circle diameter', depth: 'depth' }.freeze
+        NAMES = {
+          chamfer: 'chamfer setback',
+          pitch_circle: 'pitch circle diameter',
+          depth: 'depth',
+          ball_diameter: 'spherical diameter',
+          ball_radius: 'spherical radius'
+        }.freeze
         EXACT = %w[dimensional\ note theoretical].freeze
 
         # Ids of what could not be written.
