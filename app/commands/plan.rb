@@ -4,8 +4,8 @@ module App
   module Commands
     # A tolerance plan made by rule, with what it covers.
     class Plan
-      # What is asked for. character: nil for what the part is; datums: "A=FACE,B=FACE" or nil; only: kinds of features with commas, or nil; defaults: Hash
-      # of Planning::Tolerances::Defaults.
+      # What is asked for. character: nil for what the part is; datums: "A=FACE,B=FACE" or nil; only: kinds of features
+      # with commas, or nil; defaults: Hash of Planning::Tolerances::Defaults.
       Wish = Struct.new(:character, :way, :datums, :only, :defaults, keyword_init: true)
 
       Tolerances = Nockplane::Planning::Tolerances

@@ -149,6 +149,19 @@ class RulesTest < CoreTest
     end
   end
 
+  # DIM-11: the lines of an angle lead to the legs that it is between, also where they lie off the vertex or beyond it.
+  def test_the_lines_of_an_angle_reach_its_legs
+    layout = Drafting::DimensionLayout.new(Drafting::Standard.new)
+    words = Drafting::SizeText::Words.new('90°')
+    { 8.0 => [8.0, 20.0], 40.0 => [18.0, 40.0], -30.0 => [-30.0, 20.0] }.each do |leg, (from, to)|
+      ink = layout.angle([0.0, 0.0], 0.0, Math::PI / 2, 18.0, words, leg: leg)
+      level = ink.grep(Drafting::Ink::Line).map(&:points).find { |a, b| a[1].abs < 1e-9 && b[1].abs < 1e-9 }
+      found = level.map(&:first).minmax
+      assert_operator found[0], :<=, from + 1e-9
+      assert_operator found[1], :>=, to - 1e-9
+    end
+  end
+
   def test_narrow_dimension_has_its_arrows_outside
     ink =
       Drafting::DimensionLayout.new(Drafting::Standard.new).linear(

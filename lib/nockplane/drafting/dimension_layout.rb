@@ -115,11 +115,15 @@ module Nockplane
         ]
       end
 
-      # vertex on paper, angles in radians counter-clockwise, radius of the arc; words centred on its middle.
-      def angle(vertex, from, to, radius, words)
+      # vertex on paper, angles in radians counter-clockwise, radius of the arc; words centred on its middle. leg: how
+      # far off the vertex (mm, beyond it where negative) there is a leg, to which lines lead; nil where both begin
+      # at the vertex.
+      def angle(vertex, from, to, radius, words, leg: nil)
         at = ->(a, r) { [vertex[0] + (r * Math.cos(a)), vertex[1] + (r * Math.sin(a))] }
         mid = (from + to) / 2
-        side = ->(a) { thin(at[a, radius * 0.25], at[a, radius + @standard.overrun]) }
+        ends = [leg || (radius * 0.25), radius + @standard.overrun]
+        ends = [radius - @standard.overrun, leg] if leg && leg > radius
+        side = ->(a) { thin(*ends.map { |r| at[a, r] }) }
         degrees = @standard.aligned_text? ? Lettering.reading_angle((mid * 180 / Math::PI) - 90) : 0.0
         [
           side[from],

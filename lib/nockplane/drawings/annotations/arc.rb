@@ -15,7 +15,7 @@ module Nockplane
           # [Ink].
           def ink(drawn)
             from, to = range(drawn)
-            drawn.layout.angle(drawn.at.point(drawn.snapshot.centre), from, to, radius, drawn.words)
+            drawn.layout.angle(drawn.at.point(drawn.snapshot.centre), from, to, radius, drawn.words, leg: leg(drawn))
           end
 
           # The arc through a point of paper.
@@ -40,6 +40,14 @@ module Nockplane
           end
 
           private
+
+          # mm of paper from the apex of a cone to its wide end, negative on the other side of it; nil of two faces.
+          def leg(drawn)
+            return nil if drawn.snapshot.faces.size > 1
+
+            apex, wide = [drawn.snapshot.centre, drawn.snapshot.from].map { |p| drawn.at.point(p) }
+            Math.hypot(wide[0] - apex[0], wide[1] - apex[1]) * (opposite ? -1 : 1)
+          end
 
           # Paper angles of the two legs, the smaller turn between them.
           def range(drawn)
