@@ -8,6 +8,9 @@ module Nockplane
       # mm by which heights, and radians by which arcs, may miss each other and still touch.
       TOUCH = 1e-6
       TURN = 2 * Math::PI
+      # mm: cells that axes are looked for in, and how near to the next an axis is looked for there as well.
+      CELL = 0.01
+      HAIR = 1e-5
 
       # A face with its heights along the axis (mm) and the angle about it at which it begins.
       Piece = Struct.new(:face, :span, :low, :high, :start)
@@ -45,17 +48,24 @@ module Nockplane
         end
       end
 
-      # Faces of one cylinder and side, together.
+      # Faces of one cylinder and side, together: looked for among those whose axes pass the same place.
       def self.lines(faces, spans)
-        faces
-          .group_by { |f| [f.surface.radius.round(5), spans[f.name].concave?] }
-          .each_value
-          .flat_map { |alike| alike.each_with_object([]) { |f, found| beside(found, f) } }
+        passing = Hash.new { |h, k| h[k] = [] }
+        faces.each_with_object([]) do |face, found|
+          keys = places(face.surface).map { |place| [spans[face.name].concave?, *place] }
+          line = keys.flat_map { |k| passing[k] }.find { |list| list[0].surface.coincident?(face.surface) }
+          next line << face if line
+
+          found << (own = [face])
+          keys.each { |k| passing[k] << own }
+        end
       end
 
-      def self.beside(found, face)
-        line = found.find { |list| list[0].surface.coincident?(face.surface) }
-        line ? line << face : found << [face]
+      # Cells that the point of an axis nearest to the origin lies in, or a hair beside.
+      def self.places(surface)
+        foot = Geometry::Vec.along(surface.origin, surface.axis, -Geometry::Vec.dot(surface.origin, surface.axis))
+        cells = foot.map { |c| [c - HAIR, c + HAIR].map { |x| (x / CELL).floor }.uniq }
+        cells[0].product(*cells.drop(1))
       end
 
       # Features of faces of one cylinder, by their heights.
@@ -79,7 +89,7 @@ module Nockplane
         half = span.height / 2
         Piece.new(face, span, height - half, height + half, (middle - (span.turn / 2)) % TURN)
       end
-      private_class_method :all, :lines, :beside, :along, :piece
+      private_class_method :all, :lines, :places, :along, :piece
 
       def initialize(pieces)
         @pieces = pieces

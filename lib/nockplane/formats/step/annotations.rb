@@ -84,6 +84,7 @@ module Nockplane
         private
 
         def each(*types) = @file.readable(*types)
+        def index = @index ||= Solids::Indexed.of(@solid)
 
         # Faces by shape aspect, aspects by what they are related to, values by dimension.
         def gather
@@ -118,7 +119,7 @@ module Nockplane
               aspect, name = r.args
               faces = faces(aspect.id)
               value = @measures.nominal(r) or next
-              NamedSize.new(@solid, @known).of(faces, value, name.to_s)
+              NamedSize.new(index, @known).of(faces, value, name.to_s)
             end
           end
         end
@@ -134,9 +135,9 @@ module Nockplane
         end
 
         def apart_by(from, to, value, angle)
-          return Modelling::Measured.distance(@solid, @known[from], @known[to], value) unless angle
+          return Modelling::Measured.distance(index, @known[from], @known[to], value) unless angle
 
-          Modelling::MeasuredEdges.find(@solid, "#{Modelling::MeasuredEdges::LEAN}#{from}|#{to}")
+          Modelling::MeasuredEdges.find(index, "#{Modelling::MeasuredEdges::LEAN}#{from}|#{to}")
         end
 
         # A dimension named after its record's place among its kind, with its tolerance; told when it has no faces or
@@ -243,7 +244,7 @@ module Nockplane
             .map do |t|
               second = tolerances.find { |other| other.record == lower[t.record] }
               Modelling::Measured.frame(
-                @solid,
+                index,
                 t.faces.map { |n| @known[n] },
                 id: t.id,
                 kind: :tolerance_frame,
@@ -264,7 +265,7 @@ module Nockplane
         def datum_dimensions
           datums.map do |d|
             Modelling::Measured.frame(
-              @solid,
+              index,
               d.faces.map { |n| @known[n] },
               id: "given.datum.#{d.letter}",
               kind: :datum,
