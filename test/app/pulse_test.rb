@@ -4,6 +4,8 @@ require 'app_helper'
 
 # The short text by which an open page notices that something it shows has changed.
 class PulseTest < AppTest
+  # (One test publishes a shipped template anew.)
+  def teardown = restore_templates
   def stored = App::Pulse.at(drawn.slug)[1]
   def shown = App::Presenters::DrawingPage.new(App::Records::Drawing.at(drawn.slug), nil, nil).pulse
 

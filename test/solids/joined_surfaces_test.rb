@@ -3,7 +3,7 @@
 require 'step_helper'
 
 # A part is read alike however a program cuts its surfaces up. mm.
-class JoinedTest < StepTest
+class JoinedSurfacesTest < StepTest
   RECIPE = <<~F
     - {id: b, type: extrude, profile: {kind: rectangle, width: 60, height: 40}, depth: 12}
     - {id: h, type: hole, on: b/end.end, diameter: 8, through: true, at: [15, 0]}
