@@ -221,6 +221,26 @@ class CommandLineTest < AppTest
                  run_it('draw', STEP_FILE, '--dimension', 'curves', '--json').then { |_, err, status| [err, status] }
   end
 
+  # Where nobody gave the product a name (what stands there is the exporting program's), the file's is on the sheet.
+  def test_a_nameless_file_is_called_by_its_own_name
+    Dir.mktmpdir do |folder|
+      path = File.join(folder, 'motor-plate_r2.step')
+      nameless = File.read(STEP_FILE).sub("'PMI-PLATE','PMI-PLATE'", "'STEP translator 7','STEP translator 7'")
+      File.write(path, nameless)
+      run_it('draw', path, '--out', File.join(folder, 'sheet.svg'))
+      assert_includes File.read(File.join(folder, 'sheet.svg')), '<title>motor plate</title>'
+    end
+  end
+
+  # A spindle's first datum is what it turns on, a plate's the face it lies on.
+  def test_a_plan_takes_a_part_for_what_it_is
+    datums = ->(*words) { JSON.parse(run_it('plan', *words, '--json')[0])['datums'] }
+    { file('hub-spindle') => 'turned', STEP_FILE => 'prismatic' }.each do |path, character|
+      assert_equal datums[path, '--character', character], datums[path]
+    end
+    refute_equal datums[file('hub-spindle'), '--character', 'prismatic'], datums[file('hub-spindle')]
+  end
+
   STEP_FILE = File.expand_path('../models/annotated-plate.step', __dir__)
 
   def test_step_files_are_inspected_with_their_report_and_dimensions
