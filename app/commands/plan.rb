@@ -13,10 +13,10 @@ module App
       # Planning::Tolerances::ByRule::Made of a text. Raises Nockplane::Error.
       def self.made(text, source, wish)
         model = source.shape_of(text)
+        character = wish.character || Tolerances::Part.new(model).character
         Tolerances::ByRule.of(
           model,
-          character:
-            choice('--character', wish.character || character(model), Nockplane::Modelling::TolerancePlan::CHARACTERS),
+          character: choice('--character', character, Nockplane::Modelling::TolerancePlan::CHARACTERS),
           way: choice('--way', wish.way, Nockplane::Modelling::TolerancePlan::WAYS),
           picked: datums(wish.datums),
           only: kinds(wish.only),
@@ -57,9 +57,6 @@ module App
             }.compact
           end
       end
-
-      # What a part is, by its shape.
-      def self.character(model) = Tolerances::Part.new(model).turned? ? 'turned' : 'prismatic'
 
       def self.choice(option, given, choices)
         return given if choices.include?(given)
@@ -106,7 +103,7 @@ module App
         File.binwrite(out, text)
         []
       end
-      private_class_method :character, :choice, :datums, :kinds, :write
+      private_class_method :choice, :datums, :kinds, :write
     end
   end
 end

@@ -80,7 +80,7 @@ module App
 
       # Pieces of one surface are one face; the file may have more.
       def faces(solid)
-        pieces = solid.faces.sum { |f| 1 + f.aliases.size }
+        pieces = solid.faces.sum { |f| f.names.size }
         count = solid.faces.size
         "#{count} (#{FaceKinds.words(solid)})#{", in the file in #{pieces} pieces" if pieces > count}"
       end

@@ -31,14 +31,14 @@ module App
 
           plan = Nockplane::Modelling::TolerancePlan.of(model.latest.recipe)
           found = planned(model, { 'do' => 'show', 'plan' => plan && JSON.generate(plan.to_h) })
-          turned = plan ? plan.character == 'turned' : Nockplane::Planning::Tolerances::Part.new(shown.built).turned?
+          character = (plan || Nockplane::Planning::Tolerances::Part.new(shown.built)).character
           page(
             :plan,
             title: "Tolerance plan of #{model.name}",
             current: :models,
             shown: shown,
             found: found,
-            turned: turned,
+            character: character,
             choices: Records::PlanDefaults.all_named
           )
         end

@@ -205,7 +205,7 @@ module Nockplane
       def check_hit(made, solid, path)
         return if solid.nil?
 
-        names = solid.facets.each_with_object({}) { |f, h| [f.face.name, *f.face.aliases].each { |n| h[n] = true } }
+        names = solid.facets.each_with_object({}) { |f, h| f.face.names.each { |n| h[n] = true } }
         missed = made.expected_faces.reject { |_, faces| faces.any? { |n| names[n] } }.keys
         return if missed.empty?
 

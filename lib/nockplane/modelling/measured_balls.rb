@@ -12,13 +12,12 @@ module Nockplane
 
       # A face and those of equal balls, that lie on the same side of their surface.
       def like(solid, face)
+        side = Span.of(solid, face).concave?
         solid.faces.select do |f|
           f.surface.kind == :sphere && (f.surface.radius - face.surface.radius).abs < 1e-6 * face.surface.radius &&
-            concave?(solid, f) == concave?(solid, face)
+            Span.of(solid, f).concave? == side
         end
       end
-
-      def concave?(solid, face) = !solid.along?(solid.facets_of(face.name)[0])
 
       # Fields of a ModelDimension but its id: kind, value (mm; nil: as measured), count, axis, centre, from, to.
       def fields(solid, faces, value = nil, kind: '')
@@ -39,21 +38,15 @@ module Nockplane
 
       # mm² of a face, and the unit direction from the centre to its middle (up, of a whole ball).
       def spread(solid, face)
-        vectors = solid.facets_of(face.name).map { |f| vector(solid, f) }
-        sum = vectors.reduce { |a, b| Geometry::Vec.add(a, b) }
-        area = vectors.sum { |v| Geometry::Vec.length(v) }
-        sum = Geometry::Vec.neg(sum) if concave?(solid, face)
+        facets = solid.facets_of(face.name)
+        areas = facets.map { |f| Solids::Mass.facet_area(solid, f) }
+        sum = facets.zip(areas).map { |f, a| Geometry::Vec.scale(f.normal, a) }.reduce { |a, b| Geometry::Vec.add(a, b) }
+        area = areas.sum
+        sum = Geometry::Vec.neg(sum) if Span.of(solid, face).concave?
         whole = Geometry::Vec.length(sum) < 1e-6 * area
         [area, whole ? [0.0, 0.0, 1.0] : Geometry::Vec.unit(sum.map { |c| c.abs < 1e-6 * area ? 0.0 : c })]
       end
-
-      def vector(solid, facet)
-        facet
-          .loops
-          .map { |ids| Geometry::Vec.scale(Geometry::Polygon.area_vector(ids.map { |i| solid.point(i) }), 0.5) }
-          .reduce { |a, b| Geometry::Vec.add(a, b) }
-      end
-      private_class_method :concave?, :spread, :vector
+      private_class_method :spread
     end
   end
 end

@@ -285,16 +285,20 @@ module Nockplane
         return nil unless surface&.turned?
 
         axis = Geometry::Vec.unit(surface.axis)
-        points = points_of(spot.faces[0])
-        levels = points.map { |p| Geometry::Vec.dot(Geometry::Vec.sub(p, surface.origin), axis) }
-        # (Balls and rings have a middle of their own, however much there is of them.)
-        own = %i[sphere torus].include?(surface.kind)
-        middle = own ? surface.origin : Geometry::Vec.along(surface.origin, axis, levels.minmax.sum / 2)
+        middle = middle_of(spot.faces[0], surface, axis)
         return spot.dup.tap { |s| s.point, s.run = middle, axis } unless spot.direction
         return nil unless surface.kind == :cylinder
 
         out = Geometry::Vec.unit(Geometry::Vec.along(spot.direction, axis, -Geometry::Vec.dot(spot.direction, axis)))
         spot.dup.tap { |s| s.point, s.run = Geometry::Vec.along(middle, out, surface.radius), axis }
+      end
+
+      # On the axis of a round face. (Balls and rings have a middle of their own, however much there is of them.)
+      def middle_of(name, surface, axis)
+        return surface.origin if %i[sphere torus].include?(surface.kind)
+
+        levels = points_of(name).map { |p| Geometry::Vec.dot(Geometry::Vec.sub(p, surface.origin), axis) }
+        Geometry::Vec.along(surface.origin, axis, levels.minmax.sum / 2)
       end
     end
   end

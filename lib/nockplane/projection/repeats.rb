@@ -36,6 +36,9 @@ module Nockplane
       # islands has the others), whether it is an island; its Place; the occurrences that its lines depend on.
       Item = Struct.new(:occurrence, :faces, :island, :place, :near)
 
+      # A length (mm) or part of a unit normal as a whole number to be told apart by.
+      def self.grain(length) = (length * GRAIN).round
+
       def initialize(solid, set, frame)
         @solid = solid
         @set = set
@@ -45,9 +48,9 @@ module Nockplane
 
       # [Stroke] of the solid; the block gives those of a solid and its EdgeSet.
       def strokes
-        near = (neighbours if worth?) or return yield(@solid, @set)
-        @small = Hash.new { |h, i| h[i] = small(i, near[i]) }
-        @items = @all.each_index.flat_map { |i| items(i, near[i]) }
+        return yield(@solid, @set) unless worth? && near
+
+        @items = @all.each_index.flat_map { |i| items(i) }
         @firsts = firsts(@items)
         chosen = @firsts.uniq.flat_map { |k| [@items[k].occurrence, *@items[k].near] }.uniq.sort
         return yield(@solid, @set) if facets(chosen) > WORTH * @solid.facets.size
@@ -58,8 +61,8 @@ module Nockplane
       # [[first, mm, mm], ...] by occurrence: the one that stands for it, and how far it lies from that one across and
       # up; nil where there are no occurrences, or too many near each other.
       def copies
-        near = (neighbours if worth?) or return nil
-        @small = Hash.new { |h, i| h[i] = small(i, near[i]) }
+        return nil unless worth? && near
+
         whole = @all.each_index.map { |i| Item.new(i, nil, false, places[i], near[i]) }
         firsts(whole).each_with_index.map { |first, i| [first, *places[first].way(places[i]).first(2)] }
       end
@@ -95,6 +98,8 @@ module Nockplane
 
       # [[index, ...], ...]: by occurrence the others whose images may meet its own, in their order; nil where they are
       # too many.
+      def near = @near ||= neighbours
+
       def neighbours
         near = Array.new(@all.size) { [] }
         left = NEIGHBOURS * @all.size
@@ -114,40 +119,40 @@ module Nockplane
       end
 
       # Of the others near a part the much smaller ones, where they are many; else none.
-      def small(index, near)
-        found = near.select { |j| places[index].wider?(places[j]) }
-        found.size < MANY ? [] : found
+      def small(index)
+        (@small ||= {})[index] ||= begin
+          found = near[index].select { |j| places[index].wider?(places[j]) }
+          found.size < MANY ? [] : found
+        end
       end
 
       # [Item] of an occurrence: itself, or what is left of it and its islands.
-      def items(index, near)
+      def items(index)
         own = places[index]
-        small = @small[index]
-        islands = small.empty? ? [] : islands(own.shape)
-        return [Item.new(index, nil, false, own, counting(index, near, small))] if islands.empty?
-
-        rest = faces(index).each_index.to_a - islands.flat_map(&:first)
-        [Item.new(index, rest, false, own, counting(index, near, small))] +
-          islands.map { |faces, place| island(index, faces, place, near) }
+        islands = small(index).empty? ? [] : islands(own.shape)
+        rest = faces(index).each_index.to_a - islands.flat_map(&:first) unless islands.empty?
+        [Item.new(index, rest, false, own, counting(index))] +
+          islands.map { |faces, place| island(index, faces, place) }
       end
 
-      def island(index, faces, (shape, way, reach), near)
+      def island(index, faces, (shape, way, reach))
         place = Place.at(shape, *places[index].origin.zip(way).map(&:sum), reach)
-        Item.new(index, faces, true, place, near.reject { |j| place.apart?(places[j]) })
+        Item.new(index, faces, true, place, near[index].reject { |j| place.apart?(places[j]) })
       end
 
       # Of the parts about one those that its lines depend on: of much smaller ones those where it has lines, of equal
       # ones straight behind each other the nearest (which hides what the others do, and whose lines are theirs).
-      def counting(index, near, small)
-        return near if small.empty?
+      def counting(index)
+        small = small(index)
+        return near[index] if small.empty?
 
         backdrop = backdrop(places[index].shape)
         with_lines = small.reject { |j| backdrop.plain?(places[j].box_from(places[index])) }
         rows = with_lines.group_by { |j| [places[j].shape, j < index, *grains(places[j].x, places[j].y)] }
-        ((near - small) + rows.each_value.map { |row| row.min_by { |j| [places[j].depth, j] } }).sort
+        ((near[index] - small) + rows.each_value.map { |row| row.min_by { |j| [places[j].depth, j] } }).sort
       end
 
-      def grains(*lengths) = lengths.map { |v| (v * GRAIN).round }
+      def grains(*lengths) = lengths.map { |v| Repeats.grain(v) }
 
       # Of a shape: the first occurrence, and { vertex => image and depth from its origin } of that.
       def sample(shape)
@@ -214,9 +219,9 @@ module Nockplane
       end
 
       # What one of the parts near a place is to it.
-      def seen_about(own, near)
-        large = @small[near].any? && places[near].wider?(own)
-        large ? seen_of(near, own) : [places[near].shape, *grains(*own.way(places[near]))]
+      def seen_about(own, other)
+        at = places[other]
+        small(other).any? && at.wider?(own) ? seen_of(other, own) : [at.shape, *grains(*own.way(at))]
       end
 
       # What a large part shows about a place.

@@ -21,7 +21,7 @@ module Nockplane
       # { surface kind => faces }; joined: one that was put together from pieces (Joined) counts as many.
       def kinds(joined: false)
         @counts.each_with_object(Hash.new(0)) do |(i, n), all|
-          @parts[i].faces.each { |f| all[f.surface.kind] += n * (joined ? 1 + f.aliases.size : 1) }
+          @parts[i].faces.each { |f| all[f.surface.kind] += n * (joined ? f.names.size : 1) }
         end
       end
 

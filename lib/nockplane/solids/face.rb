@@ -9,6 +9,14 @@ module Nockplane
         freeze
       end
 
+      # The face that some become: named as the first of them, the others' names lead to it.
+      def self.of_pieces(faces)
+        names = faces.flat_map(&:names).uniq
+        new(names[0], faces[0].surface, names.drop(1))
+      end
+
+      # Its own name, and those merged into it.
+      def names = [name, *aliases]
       def named?(wanted) = name == wanted || aliases.include?(wanted)
       def renamed(to) = Face.new(to, surface, aliases)
     end

@@ -32,7 +32,7 @@ module Nockplane
       def standing(name)
         @standing ||=
           @faces.each_with_object({}) do |face, all|
-            [face.name, *face.aliases].flat_map { |n| [n, n.split('~')[0]] }.uniq.each { |n| (all[n] ||= []) << face }
+            face.names.flat_map { |n| [n, n.split('~')[0]] }.uniq.each { |n| (all[n] ||= []) << face }
           end
         @standing.fetch(name, [])
       end

@@ -31,7 +31,7 @@ module Nockplane
         pieces = facets.map(&:face).uniq(&:object_id).select { |f| groups.key?(f) }
         found = {}.compare_by_identity
         pieces.group_by { |f| groups[f].object_id }.each_value do |faces|
-          face = common(faces)
+          face = Face.of_pieces(faces)
           faces.each { |f| found[f] = face }
         end
         found
@@ -73,12 +73,7 @@ module Nockplane
         both = mine + theirs
         both.each { |f| groups[f] = both }
       end
-
-      def common(faces)
-        names = faces.flat_map { |f| [f.name, *f.aliases] }.uniq
-        Face.new(names[0], faces[0].surface, names.drop(1))
-      end
-      private_class_method :wholes, :borders, :meet?, :ruling?, :join, :common
+      private_class_method :wholes, :borders, :meet?, :ruling?, :join
     end
   end
 end

@@ -127,12 +127,7 @@ module Nockplane
         end
       end
 
-      def common_face(faces)
-        return faces[0] if faces.size == 1
-
-        names = faces.flat_map { |f| [f.name, *f.aliases] }.uniq
-        Face.new(names[0], faces[0].surface, names.drop(1))
-      end
+      def common_face(faces) = faces.size == 1 ? faces[0] : Face.of_pieces(faces)
     end
   end
 end

@@ -10,7 +10,7 @@ module Nockplane
       # The solid, of which cylinders answer to the names of those of tools that lie on them and have no facet in it,
       # where something else of the same instance has one. tools: [Solid]
       def named(solid, tools)
-        names = solid.faces.flat_map { |f| [f.name, *f.aliases] }.to_h { |n| [n, true] }
+        names = solid.faces.flat_map(&:names).to_h { |n| [n, true] }
         present = names.keys.to_h { |n| [instance(n), true] }
         more = Hash.new { |h, name| h[name] = [] }
         tools.each do |tool|

@@ -203,7 +203,7 @@ class StepSamplesTest < StepTest
 
   # Faces of the file by kind: pieces of one surface, which are one face, each.
   def kinds_of(solid)
-    solid.faces.group_by { |f| f.surface.kind }.transform_values { |l| l.sum { |f| 1 + f.aliases.size } }.sort.to_h
+    solid.faces.group_by { |f| f.surface.kind }.transform_values { |l| l.sum { |f| f.names.size } }.sort.to_h
   end
 
   FIGURES.each do |name, figures|

@@ -35,7 +35,7 @@ module Nockplane
           @file = file
           @names = names
           @report = report
-          @known = solid.faces.flat_map { |f| [f.name, *f.aliases].map { |name| [name, f] } }.to_h
+          @known = solid.faces.flat_map { |f| f.names.map { |name| [name, f] } }.to_h
           @solid = solid
           gather
         end

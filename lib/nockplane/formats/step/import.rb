@@ -251,7 +251,7 @@ module Nockplane
           wanted = by_record.merge(solids) { |_, own, _| own }.to_h { |id, rgb| [@names[id] || "##{id}", rgb] }
           solid
             .faces
-            .filter_map { |f| (name = [f.name, *f.aliases].find { |n| wanted[own(n)] }) && [f.name, wanted[own(name)]] }
+            .filter_map { |f| (name = f.names.find { |n| wanted[own(n)] }) && [f.name, wanted[own(name)]] }
             .to_h
         end
 

@@ -43,7 +43,7 @@ module Nockplane
 
         # What was cut in the flat and has its size only there.
         def only_flat
-          names = @flat.solid.faces.flat_map { |f| [f.name, *f.aliases] }.to_h { |n| [n, true] }
+          names = @flat.solid.faces.flat_map(&:names).to_h { |n| [n, true] }
           (@model.stock&.laid || []).select do |d|
             d.faces.any? { |n| names[n] || names.keys.any? { |k| k.start_with?("#{n}~") } }
           end

@@ -110,7 +110,7 @@ module Nockplane
           known = @sheet.solid.faces.to_h { |f| [f.name, f] }
           @facets =
             @facets.each_with_index.map do |f, i|
-              names = [f.face.name, *f.face.aliases]
+              names = f.face.names
               faces = names.filter_map { |n| known[n] }
               next f if names.size == 1 || faces.empty?
 

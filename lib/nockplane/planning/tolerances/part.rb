@@ -79,6 +79,9 @@ module Nockplane
           areas.max_by { |_, area| area.round(3) }&.first
         end
 
+        # What a plan takes it for (Modelling::TolerancePlan::CHARACTERS).
+        def character = turned? ? 'turned' : 'prismatic'
+
         # Is it a turned part: does nothing of it reach out beyond what lies about its axis?
         def turned?
           line = main_line or return false

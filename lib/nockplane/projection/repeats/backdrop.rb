@@ -41,7 +41,7 @@ module Nockplane
         private
 
         def flat?(facet) = @facets[facet].face.surface.plane?
-        def grain(length) = (length * GRAIN).round
+        def grain(length) = Repeats.grain(length)
 
         # Every edge once: its ends and its two facets.
         def collect
