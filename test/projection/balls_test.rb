@@ -65,4 +65,21 @@ class BallsTest < CoreTest
     assert_in_delta 50.0, Math.hypot(x, y), 1e-6
     assert_operator x.abs, :<=, 10.0
   end
+
+  # By hand: its middle or the top of its outline is picked, and a distance to that outline is one to the ball.
+  def test_a_ball_is_measured_by_hand
+    text = "nockplane: recipe/1\nname: Ball\nfeatures:\n#{knob.gsub(/^/, '  ')}"
+    source = Products::Source.new(store: STORE) { text }
+    template = Drawings::Template.all['a3-part-first-angle']
+    drawing = Linking::FreshDrawing.of(template, 'm', 1, source, title: 'Ball', number: 'QI-1-D', adopt: [])
+    measuring = Linking::Measuring.new(drawing, source)
+    at = Drawings::SceneBuilder.new(drawing, 's1', source).place(drawing.view('front'))
+    foot, middle, top = [[8, 0], [0, 45], [0, 60]].map { |x, y| at.paper(x, y) }
+    [middle, top].each do |pick|
+      more = drawing.apply(measuring.round('front', pick, [pick[0] + 30, pick[1] + 20], anyway: true))
+      assert_equal ['S⌀30'], words(more)
+    end
+    high = drawing.apply(measuring.measure('front', 'upright', [foot, top], [foot[0] + 30, top[1]], anyway: true))
+    assert_equal ['60'], words(high)
+  end
 end

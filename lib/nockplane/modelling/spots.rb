@@ -287,10 +287,12 @@ module Nockplane
         axis = Geometry::Vec.unit(surface.axis)
         middle = middle_of(spot.faces[0], surface, axis)
         return spot.dup.tap { |s| s.point, s.run = middle, axis } unless spot.direction
-        return nil unless surface.kind == :cylinder
+        return nil unless %i[cylinder sphere].include?(surface.kind)
 
-        out = Geometry::Vec.unit(Geometry::Vec.along(spot.direction, axis, -Geometry::Vec.dot(spot.direction, axis)))
-        spot.dup.tap { |s| s.point, s.run = Geometry::Vec.along(middle, out, surface.radius), axis }
+        out = spot.direction
+        run = (axis if surface.kind == :cylinder) # (a ball is met in one place)
+        out = Geometry::Vec.along(out, run, -Geometry::Vec.dot(out, run)) if run
+        spot.dup.tap { |s| s.point, s.run = Geometry::Vec.along(middle, Geometry::Vec.unit(out), surface.radius), run }
       end
 
       # On the axis of a round face. (Balls and rings have a middle of their own, however much there is of them.)

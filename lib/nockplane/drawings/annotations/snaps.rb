@@ -27,7 +27,7 @@ module Nockplane
         # [Point]
         def points
           @points ||=
-            (corners + middles + round + stations + crossings)
+            (corners + middles + round + balls + stations + crossings)
               .compact
               .uniq { |p| [p.x.round(3), p.y.round(3)] }
               .first(MOST)
@@ -147,6 +147,23 @@ module Nockplane
                 point('quadrant', spot('quadrant', names, nth: nth, direction: w), on) if drawn?(names, on)
               end
             [point('centre', spot('centre', names, nth: nth), centre), *quadrants]
+          end
+        end
+
+        # Centres of balls whose outline the view shows, and quadrants of that.
+        def balls
+          shown = @shown.solid.faces.select do |f|
+            f.surface.kind == :sphere && strokes_by_face[f.name].any? { |s| s.faces.size == 1 }
+          end
+          shown.flat_map do |face|
+            names = [face.name]
+            quadrants =
+              [1, -1].product([@at.frame.r, @at.frame.u]).filter_map do |sign, way|
+                out = Geometry::Vec.scale(way, sign)
+                on = Geometry::Vec.along(face.surface.origin, out, face.surface.radius)
+                point('quadrant', spot('axis', names, direction: out), on) if drawn?(names, on)
+              end
+            [point('centre', spot('axis', names), face.surface.origin), *quadrants]
           end
         end
 
